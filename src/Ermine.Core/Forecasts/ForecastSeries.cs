@@ -1,0 +1,76 @@
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Forecasts;
+
+/// <summary>One reading of a forecast.</summary>
+/// <param name="Time">When, with the offset of local time there.</param>
+/// <param name="TemperatureC">Air, °C, −90 to 60.</param>
+/// <param name="WindMs">Wind at 10 m, m/s, 0–100; null where not given.</param>
+/// <param name="Humidity">Relative humidity over water, 0–1; null where not given.</param>
+/// <param name="Cloud">Cloud, 0–1; null where not given.</param>
+public sealed record ForecastHour(
+    DateTimeOffset Time,
+    double TemperatureC,
+    double? WindMs = null,
+    double? Humidity = null,
+    double? Cloud = null
+);
+
+/// <summary>A forecast as it was read; it never changes.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Name">File or source it came from.</param>
+/// <param name="IssuedAt">When it was made; the first reading where the source does not say.</param>
+/// <param name="ElevationM">Elevation it is for, m; null where not said.</param>
+/// <param name="Hours">Readings in order of time.</param>
+public sealed record ForecastSeries(
+    Guid Id,
+    string Name,
+    DateTimeOffset IssuedAt,
+    double? ElevationM,
+    IReadOnlyList<ForecastHour> Hours
+)
+{
+    /// <summary>Local hour at which a night begins.</summary>
+    public const int NightBegins = 18;
+
+    /// <summary>Local hour at which a night ends, on the day after.</summary>
+    public const int NightEnds = 9;
+
+    /// <summary>What the forecast says for the night that begins on a date; null where it has no reading in that night.</summary>
+    /// <param name="evening">Date of the evening.</param>
+    /// <param name="elevationIfUnknown">Elevation taken where the forecast does not say its own, m.</param>
+    public ForecastNight? Night(DateOnly evening, double elevationIfUnknown)
+    {
+        var from = evening.ToDateTime(new(NightBegins, 0));
+        var to = evening.AddDays(1).ToDateTime(new(NightEnds, 0));
+        var night = Hours.Where(h => h.Time.DateTime >= from && h.Time.DateTime <= to).ToList();
+        if (night.Count == 0)
+            return null;
+        var coldest = night.MinBy(h => h.TemperatureC)!;
+        return new(
+            new(coldest.TemperatureC),
+            Math.Max(0, Math.Round((coldest.Time - IssuedAt).TotalDays, 1)),
+            ElevationM ?? elevationIfUnknown,
+            night.Average(h => h.Cloud),
+            night.Average(h => h.WindMs)
+        );
+    }
+
+    /// <summary>Whether a night's readings cover dawn, when it is coldest: from midnight to six.</summary>
+    /// <param name="evening">Date of the evening.</param>
+    public bool CoversDawn(DateOnly evening)
+    {
+        var midnight = evening.AddDays(1).ToDateTime(TimeOnly.MinValue);
+        return Hours.Any(h => h.Time.DateTime >= midnight.AddHours(3) && h.Time.DateTime <= midnight.AddHours(7));
+    }
+
+    /// <summary>Highest reading of a day, from six to eighteen local time; null where there is none.</summary>
+    /// <param name="day">The day.</param>
+    public Temperature? DayHigh(DateOnly day)
+    {
+        var readings = Hours.Where(h =>
+            DateOnly.FromDateTime(h.Time.DateTime) == day && h.Time.Hour is >= 6 and <= NightBegins
+        );
+        return readings.MaxBy(h => h.TemperatureC) is { } warmest ? new(warmest.TemperatureC) : null;
+    }
+}

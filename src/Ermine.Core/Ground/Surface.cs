@@ -1,0 +1,51 @@
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Ground;
+
+/// <summary>What the pads lie on.</summary>
+public enum Surface
+{
+    /// <summary>A cot or a test bench: as cold as the air.</summary>
+    Air,
+
+    /// <summary>Seasonal snow, 30 cm or more.</summary>
+    SeasonalSnow,
+
+    /// <summary>Bare frozen ground.</summary>
+    FrozenGround,
+
+    /// <summary>Lake ice under snow.</summary>
+    LakeIce,
+
+    /// <summary>Rock.</summary>
+    Rock,
+
+    /// <summary>Glacier or cold firn.</summary>
+    Glacier,
+}
+
+/// <summary>Temperature of the ground under the pads (assumptions).</summary>
+public static class GroundTemperature
+{
+    /// <summary>Mean annual air temperature taken for a glacier where none is known, °C (assumption).</summary>
+    public const double GlacierMeanAnnual = -15;
+
+    /// <summary>The ground for a night whose mean air is given.</summary>
+    /// <param name="surface">What the pads lie on.</param>
+    /// <param name="meanAir">Mean air of the night.</param>
+    public static Temperature Of(Surface surface, Temperature meanAir)
+    {
+        var t = meanAir.Celsius;
+        return new(
+            surface switch
+            {
+                Surface.SeasonalSnow => Math.Min(0, 0.5 * t - 1),
+                Surface.FrozenGround => 0.4 * t,
+                Surface.LakeIce => Math.Min(0, 0.5 * t - 0.5),
+                Surface.Rock => 0.8 * t,
+                Surface.Glacier => Math.Min(0, 0.3 * t + 0.7 * GlacierMeanAnnual),
+                _ => t,
+            }
+        );
+    }
+}

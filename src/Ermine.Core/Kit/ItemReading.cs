@@ -1,0 +1,135 @@
+using Ermine.Core.Sleepers;
+using Ermine.Core.Stack;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Kit;
+
+/// <summary>How one claim was read.</summary>
+/// <param name="Claim">As printed.</param>
+/// <param name="ReadAs">What it was taken to speak of; differs from the claim's kind where that is unspecified.</param>
+/// <param name="Insulation">Resistance it stands for; null where no resistance would earn it.</param>
+public sealed record ClaimReading(Claim Claim, ClaimKind ReadAs, Insulation? Insulation);
+
+/// <summary>What a thing's numbers mean.</summary>
+/// <param name="Insulation">Resistance when new, where it lies, m²K/W; null where nothing usable is known.</param>
+/// <param name="Local">Resistance now, by region, averaged over the region with its cover and loft, m²K/W.</param>
+/// <param name="Claims">Each number and how it was read.</param>
+/// <param name="Promise">What a bag or quilt of this resistance promises on the test bench; null for other things.</param>
+/// <param name="Unsettled">For one unspecified temperature: the promise if it were comfort and if it were limit.</param>
+/// <param name="Reasons">How the number was reached, in plain sentences.</param>
+public sealed record ItemReading(
+    Insulation? Insulation,
+    ByRegion<double> Local,
+    IReadOnlyList<ClaimReading> Claims,
+    LabelTriplet? Promise,
+    UnsettledLabel? Unsettled,
+    IReadOnlyList<string> Reasons
+);
+
+/// <summary>One printed temperature whose kind is not said, read both ways.</summary>
+/// <param name="Taken">How it is read until the owner answers: a bag's as limit, a quilt's as comfort (assumption).</param>
+/// <param name="IfComfort">The promise if it is the comfort temperature.</param>
+/// <param name="IfLimit">The promise if it is the limit temperature.</param>
+public sealed record UnsettledLabel(ClaimKind Taken, LabelTriplet? IfComfort, LabelTriplet? IfLimit);
+
+/// <summary>Turns what is printed on a thing into a resistance.</summary>
+public static class ItemReader
+{
+    /// <summary>Share of a full loft's resistance that a bag or garment reaches over its whole surface (assumption).</summary>
+    public const double LoftShare = 0.55;
+
+    /// <summary>Reads a thing. Of several numbers the smallest resistance counts.</summary>
+    public static ItemReading Read(KitItem item)
+    {
+        var claims = item.Claims.Select(c => Read(item, c)).ToList();
+        var known = claims.Where(c => c.Insulation is not null).ToList();
+        Insulation? insulation =
+            known.Count > 0 ? new Insulation(known.Min(c => c.Insulation!.Value.SI))
+            : item.Kind == ItemKind.VapourBarrier ? Insulation.Zero
+            : null;
+        var now = (insulation?.SI ?? 0) * item.LoftFactor;
+        var local = item.Cover.Map(
+            (region, cover) =>
+                item.IsTopLayer && region == Region.Head
+                    ? (item.Hood ? Labels.ClosedHood * now : 0)
+                    : cover * now
+        );
+        return new(
+            insulation,
+            local,
+            claims,
+            item.IsTopLayer && insulation is { } bag ? Labels.Promise(bag) : null,
+            Unsettled(item),
+            [.. Reasons(item, claims)]
+        );
+    }
+
+    private static ClaimReading Read(KitItem item, Claim claim)
+    {
+        var readAs = claim.Kind == ClaimKind.Unspecified ? TakenFor(item.Kind) : claim.Kind;
+        return new(claim, readAs, Resistance(item, readAs, claim.Value));
+    }
+
+    private static ClaimKind TakenFor(ItemKind kind) =>
+        kind == ItemKind.Quilt ? ClaimKind.Comfort : ClaimKind.Limit;
+
+    private static Insulation? Resistance(KitItem item, ClaimKind kind, double value) =>
+        kind switch
+        {
+            ClaimKind.Comfort => Labels.BagFor(Threshold.Comfort, new(value)),
+            ClaimKind.Limit => Labels.BagFor(Threshold.Limit, new(value)),
+            ClaimKind.Extreme => Labels.BagFor(Threshold.Extreme, new(value)),
+            ClaimKind.RValue => Insulation.FromR(value),
+            ClaimKind.SquareMetreKelvinPerWatt => new Insulation(value),
+            ClaimKind.Tog => Insulation.FromTog(value),
+            ClaimKind.LoftCm => new Insulation(value * Insulation.SIPerLoftCm * LoftShare),
+            ClaimKind.Clo when item.Kind == ItemKind.Garment => OverItsOwnPlace(item, Insulation.FromClo(value)),
+            ClaimKind.Clo => Insulation.FromClo(value),
+            _ => null,
+        };
+
+    private static Insulation? OverItsOwnPlace(KitItem item, Insulation wholeBody)
+    {
+        var covered = Regions.All.Sum(r => Regions.BodyShare[r] * item.Cover[r]);
+        return covered > 0 ? new Insulation(wholeBody.SI / covered) : null;
+    }
+
+    private static UnsettledLabel? Unsettled(KitItem item)
+    {
+        var printed = item.Claims.FirstOrDefault(c => c.Kind == ClaimKind.Unspecified);
+        if (printed is null)
+            return null;
+        return new(
+            TakenFor(item.Kind),
+            PromiseIf(ClaimKind.Comfort),
+            PromiseIf(ClaimKind.Limit)
+        );
+
+        LabelTriplet? PromiseIf(ClaimKind kind) =>
+            Resistance(item, kind, printed.Value) is { } bag ? Labels.Promise(bag) : null;
+    }
+
+    private static IEnumerable<string> Reasons(KitItem item, List<ClaimReading> claims)
+    {
+        if (claims.Count == 0 && item.Kind != ItemKind.VapourBarrier)
+            yield return "Nothing is known of its warmth yet, so it counts as none.";
+        if (item.Kind == ItemKind.VapourBarrier && claims.Count == 0)
+            yield return "Counted for the vapour it keeps in, not for insulation.";
+        if (claims.Any(c => c.Claim.Kind == ClaimKind.Unspecified))
+            yield return item.Kind == ItemKind.Quilt
+                ? "The label does not say which temperature it prints; a quilt's is read as comfort until you say."
+                : "The label does not say which temperature it prints; a bag's is read as limit until you say.";
+        if (item.HasTemperatureLabel)
+            yield return "Labels are read under test conditions: a thin pad, light clothes, a closed hood, still air.";
+        if (claims.Any(c => c.Insulation is null))
+            yield return "One of the numbers stands for no possible insulation and was left out.";
+        if (claims.Count(c => c.Insulation is not null) > 1)
+            yield return "Of several numbers the one that promises least is used.";
+        if (claims.Any(c => c.Claim.Kind == ClaimKind.LoftCm))
+            yield return "Loft counts at 0.244 m²K/W per cm, of which 0.55 is reached over seams and edges.";
+        if (claims.Any(c => c.Claim.Kind == ClaimKind.Clo) && item.Kind == ItemKind.Garment)
+            yield return "Clo of a garment speaks of the whole body; where it lies it is more.";
+        if (item.LoftFactor != 1)
+            yield return $"Loft now is {item.LoftFactor:0.00} of what it was when new.";
+    }
+}

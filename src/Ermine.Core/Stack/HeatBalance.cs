@@ -1,0 +1,170 @@
+using Ermine.Core.Ground;
+using Ermine.Core.Sleepers;
+using Ermine.Core.Units;
+using MathNet.Numerics.RootFinding;
+
+namespace Ermine.Core.Stack;
+
+/// <summary>Where the sleeper lies: how the air outside becomes the air and the ground that touch the stack.</summary>
+/// <param name="Surface">What the pads lie on.</param>
+/// <param name="Shelter">What stands round the sleeper.</param>
+public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
+{
+    /// <summary>Air and ground as they stand, without a shelter: the frame of labels and of the plain calculator.</summary>
+    public static Surroundings Open(Surface surface) => new(surface, new(Ground.Shelter.None, 1, false, false, 0));
+}
+
+/// <summary>One way in which a sleeper loses heat.</summary>
+/// <param name="Path">How it goes.</param>
+/// <param name="Region">From where; null for breath, vapour and leaks.</param>
+/// <param name="WattsPerM2">Loss per m² of the whole body.</param>
+/// <param name="Density">Loss per m² of the surface it goes through, W/m²; 0 where there is no such surface.</param>
+public readonly record struct LossTerm(LossPath Path, Region? Region, double WattsPerM2, double Density);
+
+/// <summary>How heat leaves.</summary>
+public enum LossPath
+{
+    /// <summary>Through the layers over a region into the air.</summary>
+    Upward,
+
+    /// <summary>Through the pad under a region into the ground.</summary>
+    Downward,
+
+    /// <summary>Warm air that escapes at collar, straps and zip.</summary>
+    Leakage,
+
+    /// <summary>Breath.</summary>
+    Breath,
+
+    /// <summary>Vapour from the skin.</summary>
+    SkinVapour,
+}
+
+/// <summary>The coldest air in which a sleeper's heat balances at a threshold.</summary>
+/// <param name="Threshold">The threshold that was held.</param>
+/// <param name="Outside">Air outside the shelter; null where there is no balance in range.</param>
+/// <param name="Around">Air round the sleeper.</param>
+/// <param name="Ground">Ground under the pads.</param>
+/// <param name="WhyNone">Why there is no answer; null where there is one.</param>
+public sealed record HoldsTo(
+    Threshold Threshold,
+    Temperature? Outside,
+    Temperature? Around,
+    Temperature? Ground,
+    string? WhyNone
+);
+
+/// <summary>
+/// The steady heat balance of a sleeper: heat made = dry loss + breath + skin vapour (model in the manner of ISO 11079 and ISO 23537-1).
+/// </summary>
+public static class HeatBalance
+{
+    /// <summary>Coldest air searched, °C.</summary>
+    public const double SearchFrom = -110;
+
+    /// <summary>Warmest air searched, °C.</summary>
+    public const double SearchTo = 32;
+
+    /// <summary>Every loss of a sleeper, W per m² of body.</summary>
+    /// <param name="stack">What is between the sleeper and the cold.</param>
+    /// <param name="skin">Mean skin temperature, °C.</param>
+    /// <param name="heat">Heat made, W/m².</param>
+    /// <param name="around">Air round the sleeper, °C.</param>
+    /// <param name="ground">Ground under the pads, °C.</param>
+    /// <param name="humidity">Humidity of the air over water, 0–1.</param>
+    public static double Loss(
+        ThermalStack stack,
+        double skin,
+        double heat,
+        double around,
+        double ground,
+        double humidity
+    )
+    {
+        var loss =
+            stack.Leakage * (skin - around)
+            + stack.SkinEvaporation
+            + Metabolism.Respiratory(heat, around, humidity);
+        foreach (var region in Regions.All)
+        {
+            var lying = Regions.LyingShare[region];
+            loss +=
+                Regions.BodyShare[region]
+                * (
+                    (1 - lying) * stack.Upward[region] * (skin - around)
+                    + lying * stack.Downward[region] * (skin - ground)
+                );
+        }
+        return loss;
+    }
+
+    /// <summary>The same loss by where it goes, largest first.</summary>
+    /// <inheritdoc cref="Loss"/>
+    public static IReadOnlyList<LossTerm> Terms(
+        ThermalStack stack,
+        double skin,
+        double heat,
+        double around,
+        double ground,
+        double humidity
+    )
+    {
+        var terms = new List<LossTerm>
+        {
+            new(LossPath.Leakage, null, stack.Leakage * (skin - around), 0),
+            new(LossPath.SkinVapour, null, stack.SkinEvaporation, 0),
+            new(LossPath.Breath, null, Metabolism.Respiratory(heat, around, humidity), 0),
+        };
+        foreach (var region in Regions.All)
+        {
+            var lying = Regions.LyingShare[region];
+            var up = stack.Upward[region] * (skin - around);
+            var down = stack.Downward[region] * (skin - ground);
+            terms.Add(new(LossPath.Upward, region, Regions.BodyShare[region] * (1 - lying) * up, up));
+            terms.Add(new(LossPath.Downward, region, Regions.BodyShare[region] * lying * down, down));
+        }
+        return [.. terms.OrderByDescending(t => t.WattsPerM2)];
+    }
+
+    /// <summary>Finds the coldest air outside in which the sleeper's heat balances.</summary>
+    /// <param name="stack">What is between the sleeper and the cold.</param>
+    /// <param name="sleepingHeat">Sleeping heat, W/m².</param>
+    /// <param name="threshold">Comfort, limit or extreme.</param>
+    /// <param name="where">Shelter and ground.</param>
+    public static HoldsTo Solve(ThermalStack stack, double sleepingHeat, Threshold threshold, Surroundings where)
+    {
+        var heat = sleepingHeat + threshold.Shivering;
+        var humidity = where.Shelter.Humidity;
+
+        double Surplus(double outside)
+        {
+            var air = new Temperature(outside);
+            return heat
+                - Loss(
+                    stack,
+                    threshold.SkinCelsius,
+                    heat,
+                    where.Shelter.AirAround(air).Celsius,
+                    GroundTemperature.Of(where.Surface, air).Celsius,
+                    humidity
+                );
+        }
+
+        if (Surplus(SearchTo) < 0)
+            return None($"Loses more than the sleeper makes even at {SearchTo} °C.");
+        if (Surplus(SearchFrom) > 0)
+            return None($"Holds below {SearchFrom} °C, past the range that is searched.");
+        if (!Brent.TryFindRoot(Surplus, SearchFrom, SearchTo, 1e-9, 200, out var root))
+            return None("The balance could not be solved in range.");
+        var found = new Temperature(root);
+        return new(
+            threshold,
+            found,
+            where.Shelter.AirAround(found),
+            GroundTemperature.Of(where.Surface, found),
+            null
+        );
+
+        HoldsTo None(string why) => new(threshold, null, null, null, why);
+    }
+}

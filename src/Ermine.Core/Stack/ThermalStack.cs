@@ -1,0 +1,68 @@
+namespace Ermine.Core.Stack;
+
+/// <summary>Everything between one sleeper and the cold, reduced to what the heat balance needs.</summary>
+/// <param name="Upward">From the skin that does not lie to the air, by region, W/m²K.</param>
+/// <param name="Downward">From the skin that lies to the ground, by region, W/m²K.</param>
+/// <param name="Leakage">Warm air that escapes, W/m²K of body.</param>
+/// <param name="SkinEvaporation">Heat that skin vapour carries off, W/m² of body.</param>
+public sealed record ThermalStack(
+    ByRegion<double> Upward,
+    ByRegion<double> Downward,
+    double Leakage,
+    double SkinEvaporation
+)
+{
+    /// <summary>Bag or quilt pressed flat under the sleeper, m²K/W, once if something encloses the sleeper (assumption).</summary>
+    public const double Crushed = 0.06;
+
+    /// <summary>Most that worn insulation keeps under the body's weight, m²K/W (assumption).</summary>
+    public const double WornUnderneathCeiling = 0.10;
+
+    /// <summary>Pad resistance up to which nothing is lost at the edges, m²K/W (assumption).</summary>
+    public const double PadWithoutEdgeLoss = 1.06;
+
+    /// <summary>Heat of skin vapour through breathable layers, W/m² (assumption).</summary>
+    public const double EvaporationBreathable = 7;
+
+    /// <summary>Heat of skin vapour inside a vapour barrier, W/m² (assumption).</summary>
+    public const double EvaporationBarrier = 4;
+
+    /// <summary>Resistance that a pad really gives, m²K/W: beyond <see cref="PadWithoutEdgeLoss"/> only 0.4 of it counts.</summary>
+    public static double PadEffective(double pad) =>
+        Math.Min(pad, PadWithoutEdgeLoss) + 0.4 * Math.Max(0, pad - PadWithoutEdgeLoss);
+
+    /// <summary>Worn insulation under the body's weight, m²K/W.</summary>
+    public static double WornUnderneath(double worn) => Math.Min(0.5 * worn, WornUnderneathCeiling);
+
+    /// <summary>
+    /// The plain stack: one resistance for each region and side, nothing corrected. Labels are read with it and the calculator offers it.
+    /// </summary>
+    /// <param name="bag">Bag or quilt, m²K/W, at or above 0.</param>
+    /// <param name="hood">Share of the bag that its hood holds over the head, 0–1; 0.6 for a closed mummy hood, 0 for a quilt.</param>
+    /// <param name="worn">Worn insulation by region, m²K/W.</param>
+    /// <param name="pad">Pad by region, m²K/W.</param>
+    /// <param name="leakage">W/m²K of body.</param>
+    /// <param name="wind">Wind at the sleeper, m/s.</param>
+    /// <param name="vapourBarrier">A barrier over the whole body.</param>
+    public static ThermalStack Plain(
+        double bag,
+        double hood,
+        ByRegion<double> worn,
+        ByRegion<double> pad,
+        double leakage,
+        double wind,
+        bool vapourBarrier
+    )
+    {
+        var air = Air.Wind.AirLayer(wind);
+        var crushed = bag > 0 ? Crushed : 0;
+        return new(
+            Upward: worn.Map((region, wear) => 1 / (wear + (region == Region.Head ? hood * bag : bag) + air)),
+            Downward: worn.Map(
+                (region, wear) => 1 / (WornUnderneath(wear) + crushed + PadEffective(pad[region]))
+            ),
+            Leakage: leakage,
+            SkinEvaporation: vapourBarrier ? EvaporationBarrier : EvaporationBreathable
+        );
+    }
+}
