@@ -1,2 +1,78 @@
-var app = WebApplication.CreateBuilder(args).Build();
-app.Run();
+using Ermine.Server.Demo;
+using Ermine.Server.Features;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+using Microsoft.EntityFrameworkCore;
+using Scalar.AspNetCore;
+
+var builder = WebApplication.CreateBuilder(args);
+var data = new DataFolder(builder.Configuration["data"] ?? DefaultData());
+
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = 4_500_000);
+builder.WebHost.UseUrls($"http://127.0.0.1:{builder.Configuration["port"] ?? "5230"}");
+builder.Services.AddSingleton(data);
+builder.Services.AddDbContext<ErmineContext>(options => options.UseSqlite(data.ConnectionString));
+builder.Services.AddScoped<Store>();
+builder.Services.AddProblemDetails();
+builder.Services.AddResponseCompression();
+builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
+builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+builder.Services.AddOpenApi(api =>
+{
+    api.AddSchemaTransformer(QuantityJson.Describe);
+    api.AddDocumentTransformer(
+        (document, _, _) =>
+        {
+            document.Info.Title = "Ermine";
+            document.Info.Description = "Plain numbers are SI: °C, K, m²K/W, W/m², m/s, g. Names say where it matters.";
+            document.Servers = [];
+            return Task.CompletedTask;
+        }
+    );
+});
+
+var app = builder.Build();
+
+Problems.Use(app);
+LocalOnly.Use(app);
+app.UseResponseCompression();
+app.UseDefaultFiles();
+app.UseStaticFiles();
+
+app.MapOpenApi();
+app.MapScalarApiReference("/api/docs");
+var api = app.MapGroup("/api");
+Workspace.Map(api);
+Plans.Map(api);
+Forecasts.Map(api);
+Calculators.Map(api);
+api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is no such call; /api/docs lists them."));
+app.MapFallbackToFile("index.html");
+
+if (LocalOnly.IsDocumentBuild)
+{
+    await app.RunAsync();
+    return;
+}
+await using (var scope = app.Services.CreateAsyncScope())
+{
+    await data.Prepare(scope.ServiceProvider.GetRequiredService<ErmineContext>());
+    if (app.Configuration["backup"] is not null)
+    {
+        Console.WriteLine(await data.Backup("by-hand"));
+        return;
+    }
+    await FirstData.Fill(scope.ServiceProvider.GetRequiredService<Store>(), demo: app.Configuration["demo"] is not null);
+}
+await app.RunAsync();
+
+static string DefaultData() =>
+    Path.Combine(
+        Environment.GetEnvironmentVariable("XDG_DATA_HOME") is { Length: > 0 } home
+            ? home
+            : Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.UserProfile), ".local", "share"),
+        "ermine"
+    );
+
+/// <summary>Entry point, named so that tests can host it.</summary>
+public partial class Program;

@@ -1,0 +1,56 @@
+using System.Reflection;
+using System.Text.Json;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
+using Ermine.Exchange;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+
+namespace Ermine.Server.Demo;
+
+/// <summary>What an empty data folder is filled with: the demo data, or one sleeper to begin with.</summary>
+public static class FirstData
+{
+    private sealed record DemoFile(
+        IReadOnlyList<Sleeper> Sleepers,
+        IReadOnlyList<KitItem> Items,
+        IReadOnlyList<Trip> Trips
+    );
+
+    public static async Task Fill(Store store, bool demo)
+    {
+        if ((await store.Sleepers()).Count > 0)
+            return;
+        if (!demo)
+        {
+            await store.Save(new Sleeper(Guid.NewGuid(), "Me", 70, 172, 35, Sex.Female));
+            return;
+        }
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
+        QuantityJson.Configure(options);
+        var file = JsonSerializer.Deserialize<DemoFile>(Resource("demo.json"), options)!;
+        var forecast = ForecastCsv.Read("isvar-forecast.csv", Resource("isvar-forecast.csv"), new()).Series!;
+        await store.AddForecast(forecast);
+        foreach (var sleeper in file.Sleepers)
+            await Saved(store.Save(sleeper));
+        foreach (var item in file.Items)
+            await Saved(store.Save(item));
+        foreach (var trip in file.Trips)
+            await Saved(store.Save(trip with { ForecastId = forecast.Id }));
+    }
+
+    private static async Task Saved(Task<Outcome> save)
+    {
+        if (await save is not Outcome.Done and var outcome)
+            throw new InvalidOperationException($"The demo data could not be saved: {outcome}.");
+    }
+
+    private static byte[] Resource(string name)
+    {
+        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream(name)!;
+        using var copy = new MemoryStream();
+        stream.CopyTo(copy);
+        return copy.ToArray();
+    }
+}

@@ -1,0 +1,51 @@
+using Ermine.Exchange;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Ermine.Server.Features;
+
+/// <summary>Forecasts come in as files and never change afterwards.</summary>
+public static class Forecasts
+{
+    /// <summary>A forecast that was read, and how many of its lines were left out.</summary>
+    public sealed record ReadForecast(ForecastHead Forecast, int LeftOut);
+
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGroup("/forecasts")
+            .WithTags("Forecasts")
+            .MapPost("/csv", ReadCsv)
+            .Accepts<string>("text/csv")
+            .WithSummary("Read a forecast from CSV; broken lines are listed, takeGood takes the rest");
+
+    private static async Task<Results<Created<ReadForecast>, ProblemHttpResult>> ReadCsv(
+        HttpRequest request,
+        Store store,
+        string name = "forecast.csv",
+        string? timeZone = null,
+        TemperatureUnit? temperatureUnit = null,
+        WindUnit? windUnit = null,
+        double? elevationM = null,
+        bool takeGood = false
+    )
+    {
+        using var body = new MemoryStream();
+        await request.Body.CopyToAsync(body);
+        var reading = ForecastCsv.Read(name, body.ToArray(), new(timeZone, temperatureUnit, windUnit, elevationM));
+        if (reading.Series is null || reading.Faults.Count > 0 && !takeGood)
+            return Problems.Faults(
+                reading.Faults,
+                title: reading.Series is null ? "This file could not be read. Nothing was saved." : "Some lines could not be read. Nothing was saved yet.",
+                more: new Dictionary<string, object?>
+                {
+                    ["goodLines"] = reading.Series?.Hours.Count ?? 0,
+                    ["needs"] = reading.Needs,
+                }
+            );
+        await store.AddForecast(reading.Series);
+        return TypedResults.Created(
+            $"/api/forecasts/{reading.Series.Id}",
+            new ReadForecast(ForecastHead.Of(reading.Series), reading.Faults.Count)
+        );
+    }
+}

@@ -1,0 +1,86 @@
+using System.Text.Json;
+using Ermine.Core.Entry;
+using Ermine.Storage;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Ermine.Server.Hosting;
+
+/// <summary>Errors as problem details (RFC 9457) whose <c>errors</c> name field, value and mend.</summary>
+public static class Problems
+{
+    /// <summary>Faults shown at most; the rest are counted.</summary>
+    public const int MostShown = 20;
+
+    /// <summary>Something entered cannot stand.</summary>
+    public static ProblemHttpResult Faults(
+        IReadOnlyList<Fault> faults,
+        int status = StatusCodes.Status422UnprocessableEntity,
+        string title = "Some of this cannot stand as it is. Nothing was saved.",
+        IDictionary<string, object?>? more = null
+    )
+    {
+        var problem = new ProblemDetails
+        {
+            Status = status,
+            Title = title,
+            Detail = string.Join(" ", faults.Take(3).Select(f => $"{f.Field} is {Quoted(f.Value)}: {f.Mend}")),
+        };
+        problem.Extensions["errors"] = faults.Take(MostShown).ToList();
+        problem.Extensions["errorCount"] = faults.Count;
+        foreach (var (key, value) in more ?? new Dictionary<string, object?>())
+            problem.Extensions[key] = value;
+        return TypedResults.Problem(problem);
+    }
+
+    /// <summary>There is nothing of that id.</summary>
+    public static ProblemHttpResult Missing(string field, Guid id) =>
+        Faults([new(field, $"{id}", "It is not here; it may have been removed in another window. Load the page again.")], 404, "Not found.");
+
+    /// <summary>A save or removal that did not happen; null where it did.</summary>
+    public static ProblemHttpResult? From(Outcome outcome, string name, Func<string> whyInUse) =>
+        outcome switch
+        {
+            Outcome.Done => null,
+            Outcome.Conflict => Faults(
+                [new("version", name, "It was changed in another window since it was read here. Take that version or keep yours.")],
+                409,
+                "Two windows changed the same thing. Nothing was overwritten."
+            ),
+            Outcome.NameTaken => Faults([new("name", name, "Another has this name; choose one that tells them apart.")]),
+            Outcome.InUse => Faults([new("id", name, whyInUse())], 409, "Nothing was changed."),
+            _ => Faults([new("id", name, "It is not here; it may have been removed in another window.")], 404, "Not found."),
+        };
+
+    /// <summary>Turns what could not be read, and what should not happen, into problems.</summary>
+    public static void Use(WebApplication app) =>
+        app.UseExceptionHandler(handler =>
+            handler.Run(async context =>
+            {
+                var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+                await Of(error).ExecuteAsync(context);
+            })
+        );
+
+    private static ProblemHttpResult Of(Exception? error)
+    {
+        if (error is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
+            return Faults([new("body", "too large", "Send at most 4 MB.")], 413, "That is too large. Nothing was saved.");
+        if (error is BadHttpRequestException bad)
+        {
+            var json = bad.InnerException as JsonException;
+            var field = json?.Path is { Length: > 2 } path ? path[2..] : "body";
+            var mend = json?.Message.Contains("missing required", StringComparison.Ordinal) == true
+                ? $"Add what is missing: {After(json.Message, "including: ")}"
+                : "Give it the type and unit that the API page names.";
+            return Faults([new(field, "not readable", mend)], 400, "The request could not be read. Nothing was saved.");
+        }
+        return TypedResults.Problem(statusCode: 500, title: "Ermine failed on this. Nothing was saved; try again, and keep the log.");
+    }
+
+    private static string After(string text, string mark) =>
+        text.IndexOf(mark, StringComparison.Ordinal) is >= 0 and var at ? text[(at + mark.Length)..] : text;
+
+    private static string Quoted(string value) => value.Length == 0 ? "empty" : $"“{value}”";
+}
