@@ -52,13 +52,15 @@ public static class Fixes
     /// <summary>A fix gains at least this, K.</summary>
     public const double WorthMentioning = 0.3;
 
-    /// <summary>Every worthwhile change: those that close the gap first, lightest first; then the others by what they gain.</summary>
+    /// <summary>Fixes shown at most for one place: under, on or over the body. A closet of bags would otherwise hide the booties.</summary>
+    public const int MostForOnePlace = 3;
+
+    /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
     /// <param name="planner">Answers the night.</param>
     /// <param name="closet">What is owned.</param>
     /// <param name="trip">The trip.</param>
     /// <param name="index">Which night, from 0.</param>
-    /// <param name="most">How many at most.</param>
-    public static IReadOnlyList<Fix> For(NightPlanner planner, Closet closet, Trip trip, int index, int most)
+    public static IReadOnlyList<Fix> For(NightPlanner planner, Closet closet, Trip trip, int index)
     {
         var plan = planner.Plan(trip, index);
         var system = trip.SystemOf(trip.Nights[index]);
@@ -90,15 +92,17 @@ public static class Fixes
                 )
             );
         }
-        return
-        [
-            .. found
-                .OrderByDescending(f => f.Covers)
-                .ThenBy(f => f.Covers ? f.MassG : 0)
-                .ThenByDescending(f => f.Gain.Kelvin)
-                .Take(most),
-        ];
+        var shown = Ranked(found)
+            .GroupBy(f => f.ItemId is { } id ? Closet.Tier(closet.Find(id)!.Kind) : 0)
+            .SelectMany(place => place.Take(MostForOnePlace));
+        return [.. Ranked(shown)];
     }
+
+    private static IEnumerable<Fix> Ranked(IEnumerable<Fix> fixes) =>
+        fixes
+            .OrderByDescending(f => f.Covers)
+            .ThenBy(f => f.Covers ? f.MassG : 0)
+            .ThenByDescending(f => f.Gain.Kelvin);
 
     private sealed record Candidate(FixKind Kind, Guid? ItemId, Guid? ReplacesId, SleepSystem System, string Why);
 

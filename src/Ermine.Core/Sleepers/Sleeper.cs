@@ -39,6 +39,6 @@ public sealed record Sleeper(
     /// <summary>Body surface, m² (DuBois).</summary>
     public double BodyAreaM2 => 0.202 * Math.Pow(MassKg, 0.425) * Math.Pow(HeightCm / 100, 0.725);
 
-    /// <summary>Girth of the trunk, cm, from height and mass as that of a cylinder of half the body's height holding 0.6 of its mass (assumption).</summary>
-    public double GirthCm => Math.Sqrt(4 * Math.PI * 0.6 * MassKg * 1000 / (0.5 * HeightCm));
+    /// <summary>Girth of the trunk, cm, from height and mass of trunk and arms, as a cylinder of 0.36 of the height that holds 0.6 of the mass (assumption).</summary>
+    public double GirthCm => Math.Sqrt(4 * Math.PI * 0.6 * MassKg * 1000 / (0.36 * HeightCm));
 }

@@ -94,7 +94,8 @@ public static class StackBuilder
         {
             foreach (var piece in worn.Where(w => w.Item.Kind == ItemKind.Garment && CoversMoreThanHead(w.Item)))
                 piece.Multiply(WornInsideBag, "worn inside a bag, pressed and creased");
-            CorrectGirth(bag, tops, worn, bodyGirthCm);
+            foreach (var around in tops)
+                CorrectGirth(around, tops, worn, bodyGirthCm);
         }
         foreach (var piece in work)
             piece.Floor();
@@ -139,13 +140,13 @@ public static class StackBuilder
         }
     }
 
-    private static void CorrectGirth(Worked bag, List<Worked> tops, List<Worked> worn, double bodyGirthCm)
+    private static void CorrectGirth(Worked around, List<Worked> tops, List<Worked> worn, double bodyGirthCm)
     {
-        if (bag.Item.InnerGirthCm is not { } girth)
+        if (around.Item.InnerGirthCm is not { } girth)
             return;
         var spareCm = Math.Max(0, (girth - bodyGirthCm) / (2 * Math.PI));
-        var insideBag = tops.TakeWhile(t => t != bag).Concat(worn.Where(w => w.Item.Cover.Torso > 0)).ToList();
-        var thickCm = insideBag.Sum(w => w.Kept) / Units.Insulation.SIPerLoftCm;
+        var insideBag = tops.TakeWhile(t => t != around).Concat(worn.Where(w => w.Item.Cover.Torso > 0)).ToList();
+        var thickCm = insideBag.Sum(w => w.Over(Region.Torso).Resistance) / Units.Insulation.SIPerLoftCm;
         if (thickCm <= spareCm || thickCm == 0)
             return;
         foreach (var piece in insideBag)
@@ -237,7 +238,7 @@ public static class StackBuilder
 
         public void SqueezeTorso(double factor, string why)
         {
-            torsoSqueeze = factor;
+            torsoSqueeze *= factor;
             Corrections.Add(new(factor, why));
         }
 

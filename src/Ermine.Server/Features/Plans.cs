@@ -43,8 +43,6 @@ public static class Plans
             );
     }
 
-    private const int MostFixes = 8;
-
     public static void Map(IEndpointRouteBuilder api)
     {
         var group = api.MapGroup("").WithTags("Plans");
@@ -72,7 +70,7 @@ public static class Plans
             return problem!;
         if (request.Night >= request.Trip.Nights.Count)
             return TypedResults.Ok<IReadOnlyList<Fix>>([]);
-        return TypedResults.Ok(Fixes.For(planner, closet!, request.Trip, request.Night, MostFixes));
+        return TypedResults.Ok(Fixes.For(planner, closet!, request.Trip, request.Night));
     }
 
     private static Results<Ok<ItemReading>, ProblemHttpResult> Reading(KitItem item)
