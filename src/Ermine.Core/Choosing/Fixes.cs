@@ -117,7 +117,7 @@ public static class Fixes
             yield return new(FixKind.Add, item.Id, null, system with { Layers = With(layers, item, closet) }, AddingDoes(item));
             foreach (var old in layers.Where(l => CanStandFor(item, closet.Find(l.ItemId)!)))
             {
-                var swapped = layers.Select(l => l == old ? new Layer(item.Id) : l);
+                var swapped = layers.Select(l => l == old ? new Layer(item.Id, Closure.Closed) : l);
                 yield return new(FixKind.Swap, item.Id, old.ItemId, system with { Layers = [.. swapped] }, "Warmer than what it replaces.");
             }
         }
@@ -151,7 +151,7 @@ public static class Fixes
             ? 0
             : layers.FindIndex(l => closet.Find(l.ItemId) is { IsTopLayer: true } top && (!item.IsTopLayer || top.MassG < item.MassG));
         var more = new List<Layer>(layers);
-        more.Insert(at < 0 ? more.Count : at, new(item.Id));
+        more.Insert(at < 0 ? more.Count : at, new(item.Id, Closure.Closed));
         return more;
     }
 

@@ -176,7 +176,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
     private static LossTerm? Weakest(IReadOnlyList<LossTerm> terms)
     {
         var surfaces = terms.Where(t => t.Region is not null).ToList();
-        return surfaces.Count == 0 ? null : surfaces.MaxBy(t => t.Density);
+        return surfaces.MaxBy(t => t.Density);
     }
 
     private List<Lever> Levers(ThermalStack thermal, Surroundings where, HoldsTo comfort)

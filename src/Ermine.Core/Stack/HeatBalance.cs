@@ -19,7 +19,7 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
 /// <param name="Region">From where; null for breath, vapour and leaks.</param>
 /// <param name="WattsPerM2">Loss per m² of the whole body.</param>
 /// <param name="Density">Loss per m² of the surface it goes through, W/m²; 0 where there is no such surface.</param>
-public readonly record struct LossTerm(LossPath Path, Region? Region, double WattsPerM2, double Density);
+public sealed record LossTerm(LossPath Path, Region? Region, double WattsPerM2, double Density);
 
 /// <summary>How heat leaves.</summary>
 public enum LossPath

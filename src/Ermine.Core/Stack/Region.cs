@@ -17,7 +17,8 @@ public enum Region
 }
 
 /// <summary>One value for each <see cref="Region"/>.</summary>
-public readonly record struct ByRegion<T>(T Head, T Torso, T Legs, T Feet)
+public sealed record ByRegion<T>(T Head, T Torso, T Legs, T Feet)
+    where T : notnull
 {
     /// <summary>The value of one region.</summary>
     public T this[Region region] =>
@@ -30,7 +31,8 @@ public readonly record struct ByRegion<T>(T Head, T Torso, T Legs, T Feet)
         };
 
     /// <summary>A new value for each region.</summary>
-    public ByRegion<TOut> Map<TOut>(Func<Region, T, TOut> f) =>
+    public ByRegion<TOut> Map<TOut>(Func<Region, T, TOut> f)
+        where TOut : notnull =>
         new(f(Region.Head, Head), f(Region.Torso, Torso), f(Region.Legs, Legs), f(Region.Feet, Feet));
 }
 
@@ -47,6 +49,7 @@ public static class Regions
     public static ByRegion<double> LyingShare { get; } = new(0.25, 0.27, 0.22, 0.10);
 
     /// <summary>A value for each region.</summary>
-    public static ByRegion<T> Each<T>(Func<Region, T> f) =>
+    public static ByRegion<T> Each<T>(Func<Region, T> f)
+        where T : notnull =>
         new(f(Region.Head), f(Region.Torso), f(Region.Legs), f(Region.Feet));
 }

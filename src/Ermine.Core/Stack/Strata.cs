@@ -33,7 +33,7 @@ public enum StratumKind
 /// <param name="Cover">Share of the region where it lies, 0–1.</param>
 /// <param name="Inner">Temperature of the face towards the body.</param>
 /// <param name="Outer">Temperature of the face away from it.</param>
-public readonly record struct StratumCell(
+public sealed record StratumCell(
     double Resistance,
     double Cover,
     Temperature Inner,

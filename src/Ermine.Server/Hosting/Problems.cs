@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Ermine.Core.Entry;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Diagnostics;
@@ -8,7 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Ermine.Server.Hosting;
 
 /// <summary>Errors as problem details (RFC 9457) whose <c>errors</c> name field, value and mend.</summary>
-public static class Problems
+public static partial class Problems
 {
     /// <summary>Faults shown at most; the rest are counted.</summary>
     public const int MostShown = 20;
@@ -71,16 +72,20 @@ public static class Problems
         {
             var json = bad.InnerException as JsonException;
             var field = json?.Path is { Length: > 2 } path ? path[2..] : "body";
-            var mend = json?.Message.Contains("missing required", StringComparison.Ordinal) == true
-                ? $"Add what is missing: {After(json.Message, "including: ")}"
-                : "Give it the type and unit that the API page names.";
-            return Faults([new(field, "not readable", mend)], 400, "The request could not be read. Nothing was saved.");
+            if (MissingFields().Match(json?.Message ?? "") is { Success: true } missing)
+            {
+                var names = missing.Groups[1].Value.Replace("'", "", StringComparison.Ordinal);
+                return Faults([new(names, "missing", "Add it; the API page names its type and unit.")], 400, Unread);
+            }
+            return Faults([new(field, "not readable", "Give it the type and unit that the API page names.")], 400, Unread);
         }
         return TypedResults.Problem(statusCode: 500, title: "Ermine failed on this. Nothing was saved; try again, and keep the log.");
     }
 
-    private static string After(string text, string mark) =>
-        text.IndexOf(mark, StringComparison.Ordinal) is >= 0 and var at ? text[(at + mark.Length)..] : text;
+    private const string Unread = "The request could not be read. Nothing was saved.";
+
+    [GeneratedRegex(@"missing required.*including: (.+?)\.?$")]
+    private static partial Regex MissingFields();
 
     private static string Quoted(string value) => value.Length == 0 ? "empty" : $"“{value}”";
 }

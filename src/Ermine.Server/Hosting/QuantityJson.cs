@@ -38,13 +38,17 @@ public static class QuantityJson
             : null;
         if (unit is not null)
         {
-            var nullable = type != context.JsonTypeInfo.Type ? JsonSchemaType.Null : 0;
-            schema.Type = JsonSchemaType.Number | nullable;
+            schema.Type = JsonSchemaType.Number;
             schema.Format = "double";
             schema.Description = unit;
         }
         if (type == typeof(Threshold))
             schema.Type = JsonSchemaType.String;
+        if (type.IsEnum && schema.Enum is { } names)
+        {
+            schema.Type = JsonSchemaType.String;
+            schema.Enum = [.. names.Where(n => n is not null && n.GetValueKind() == JsonValueKind.String)];
+        }
         return Task.CompletedTask;
     }
 

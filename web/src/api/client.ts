@@ -1,0 +1,91 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schema = components["schemas"];
+export type Trip = Schema["Trip"];
+export type Night = Schema["Night"];
+export type Layer = Schema["Layer"];
+export type SleepSystem = Schema["SleepSystem"];
+export type KitItem = Schema["KitItem"];
+export type Sleeper = Schema["Sleeper"];
+export type ForecastHead = Schema["ForecastHead"];
+export type NightPlan = Schema["NightPlan"];
+export type NightLine = Schema["NightLine"];
+export type Fix = Schema["Fix"];
+export type ItemReading = Schema["ItemReading"];
+export type Region = Schema["Region"];
+export type Verdict = Schema["Verdict"];
+
+/** One thing wrong with what was entered, as the server names it. */
+export type Fault = { field: string; value: string; mend: string };
+
+/** A problem detail (RFC 9457) with the faults it lists. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly faults: Fault[],
+    readonly more: { goodLines?: number; errorCount?: number; needs?: string[] } = {},
+  ) {
+    super(title);
+  }
+}
+
+const client = createClient<paths>({ baseUrl: "/" });
+
+async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result: { data?: T; error?: unknown; response: Response };
+  try {
+    result = await call;
+  } catch {
+    throw new Problem(
+      0,
+      "Ermine does not answer. Is it still running? Nothing is lost: this is kept here and saved when it is back.",
+      [],
+    );
+  }
+  if (result.response.ok) return result.data as T;
+  const detail = (result.error ?? {}) as { title?: string; errors?: Fault[] } & Problem["more"];
+  throw new Problem(
+    result.response.status,
+    detail.title ?? "This did not work.",
+    detail.errors ?? [],
+    detail,
+  );
+}
+
+export const api = {
+  workspace: () => answer(client.GET("/api/workspace")),
+  readings: () => answer(client.GET("/api/items/readings")),
+  reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
+  plan: (trip: Trip, night: number) => answer(client.POST("/api/plan", { body: { trip, night } })),
+  fixes: (trip: Trip, night: number) => answer(client.POST("/api/plan/fixes", { body: { trip, night } })),
+  putTrip: (trip: Trip) =>
+    answer(client.PUT("/api/trips/{id}", { params: { path: { id: trip.id } }, body: trip, keepalive: true })),
+  putItem: (item: KitItem) =>
+    answer(client.PUT("/api/items/{id}", { params: { path: { id: item.id } }, body: item, keepalive: true })),
+  putSleeper: (sleeper: Sleeper) =>
+    answer(
+      client.PUT("/api/sleepers/{id}", {
+        params: { path: { id: sleeper.id } },
+        body: sleeper,
+        keepalive: true,
+      }),
+    ),
+  remove: (kind: "trips" | "items" | "sleepers", id: string, version: number) =>
+    answer(
+      client.DELETE(`/api/${kind}/{id}`, { params: { path: { id }, query: { version } }, keepalive: true }),
+    ),
+  readForecast: (
+    file: Blob,
+    query: NonNullable<paths["/api/forecasts/csv"]["post"]["parameters"]["query"]>,
+  ) =>
+    answer(
+      client.POST("/api/forecasts/csv", {
+        params: { query },
+        body: file as unknown as string,
+        bodySerializer: (body) => body as unknown as Blob,
+        headers: { "Content-Type": "text/csv" },
+      }),
+    ),
+};

@@ -1,0 +1,123 @@
+import { useState } from "react";
+import { Button } from "../parts/Button";
+import { dayAfter, editTrip, newNight, useGo, usePlan, useTrip } from "../state/trip";
+import { useWrite } from "../units/units";
+import { Camp } from "./Camp";
+import { headline } from "./headline";
+import { Ladder } from "./Ladder";
+import { ReadForecast } from "./ReadForecast";
+import { FromForecast, Source, TrustChoice, WindAndSkin } from "./Reasons";
+
+/** Reading the cold: what the nights will be, how far that is trusted, and where the system stands against it. */
+export function Component() {
+  const { trip, index, night } = useTrip();
+  const plan = usePlan(trip, index);
+  const go = useGo();
+  const w = useWrite();
+  const [reading, setReading] = useState(false);
+  if (!trip)
+    return (
+      <main className="p-8">
+        <h1 className="text-2xl">This trip is not here.</h1>
+        <p className="mt-2 text-soft">
+          It may have been removed. Undo brings it back, or choose another at the top.
+        </p>
+      </main>
+    );
+  const lines = plan.data?.nights ?? [];
+  const said = headline(lines, (k) => w.degrees(k));
+  const whole = plan.data?.night?.nightId === night?.id ? plan.data?.night : null;
+
+  const addNight = () => {
+    const last = trip.nights.at(-1);
+    const date = last ? dayAfter(last.date) : new Date().toISOString().slice(0, 10);
+    editTrip(trip.id, (t) => ({ ...t, nights: [...t.nights, newNight(date, last)] }));
+    go.station("cold", trip.nights.length);
+  };
+
+  return (
+    <main className="grid grow lg:grid-cols-[1fr_340px]">
+      <section className="min-w-0 px-3 py-4 sm:px-5">
+        <h1 className="text-[26px] leading-tight">
+          {said.holds} {said.short && <span className="text-ember">{said.short}</span>}
+        </h1>
+        <p className="mt-1 mb-3 text-soft">
+          {trip.nights.length === 0 ? (
+            "This trip has no nights yet. Add the first one."
+          ) : lines.every((n) => n.planFor === null) ? (
+            "Read a forecast, or type the lows under the ladder: it fills as you type."
+          ) : (
+            <Legend />
+          )}
+        </p>
+        {trip.nights.length > 0 && (
+          <Ladder trip={trip} nights={lines} index={index} onSelect={(i) => go.station("cold", i)} />
+        )}
+        <div className="no-print mt-3 flex flex-wrap gap-2">
+          <Button look="strong" onClick={() => setReading(true)}>
+            Read a forecast file
+          </Button>
+          <Button onClick={addNight}>Add a night</Button>
+          {night && trip.nights.length > 1 && (
+            <Button
+              look="quiet"
+              onClick={() =>
+                editTrip(trip.id, (t) => ({ ...t, nights: t.nights.filter((n) => n.id !== night.id) }))
+              }
+            >
+              Take night {index + 1} out
+            </Button>
+          )}
+        </div>
+      </section>
+      {night && (
+        <aside className="space-y-6 border-line px-4 py-4 lg:border-l">
+          <div>
+            <h2 className="text-xl">
+              Night {index + 1}
+              {night.camp && ` · ${night.camp}`}
+            </h2>
+            {whole?.weather && <FromForecast weather={whole.weather} />}
+            {!whole?.weather && <p className="mt-1 text-soft">No low is known for this night yet.</p>}
+          </div>
+          <TrustChoice trip={trip} weather={whole?.weather ?? null} />
+          {whole?.weather && <WindAndSkin weather={whole.weather} />}
+          <Camp trip={trip} index={index} night={night} />
+          <Source trip={trip} plan={whole ?? null} />
+        </aside>
+      )}
+      <ReadForecast open={reading} onClose={() => setReading(false)} trip={trip} />
+    </main>
+  );
+}
+
+function Legend() {
+  return (
+    <span className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
+          <path d="M2 3q6 -3 12 0L9.5 14q-1.5 3 -3 0z" fill="var(--ice-mid)" />
+        </svg>
+        mild side to cold side
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="16" height="4" aria-hidden="true">
+          <rect width="16" height="3" rx="1.5" fill="var(--ice)" />
+        </svg>
+        low at the camp
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="10" height="10" aria-hidden="true">
+          <circle cx="5" cy="5" r="5" fill="var(--ice)" />
+        </svg>
+        plan for
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="18" height="4" aria-hidden="true">
+          <rect width="18" height="3.5" fill="var(--ink)" />
+        </svg>
+        your system holds to
+      </span>
+    </span>
+  );
+}

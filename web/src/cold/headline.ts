@@ -1,0 +1,50 @@
+import type { NightLine } from "../api/client";
+
+const words = [
+  "No",
+  "One",
+  "Two",
+  "Three",
+  "Four",
+  "Five",
+  "Six",
+  "Seven",
+  "Eight",
+  "Nine",
+  "Ten",
+  "Eleven",
+  "Twelve",
+];
+const count = (n: number) => words[n] ?? `${n}`;
+const list = (n: number[]) => (n.length < 2 ? `${n[0]}` : `${n.slice(0, -1).join(", ")} and ${n.at(-1)}`);
+
+/** The trip in two sentences: what holds, and what falls short by how much. */
+export function headline(
+  nights: NightLine[],
+  degrees: (k: number) => string,
+): { holds: string; short: string } {
+  const numbered = nights.map((n, i) => ({ ...n, number: i + 1 }));
+  const short = numbered.filter((n) => n.verdict && n.verdict !== "warm");
+  const known = numbered.filter((n) => n.verdict);
+  const holding = known.length - short.length;
+  if (known.length === 0) return { holds: "No lows yet.", short: "" };
+  const worst = Math.min(...short.map((n) => n.margin ?? Number.NEGATIVE_INFINITY));
+  const by = Number.isFinite(worst) ? ` by ${degrees(Math.max(1, -worst))}` : "";
+  const first = short[0];
+  return {
+    holds:
+      short.length === 0
+        ? holding === 1
+          ? "The night holds."
+          : `All ${count(holding).toLowerCase()} nights hold.`
+        : holding === 0
+          ? ""
+          : `${count(holding)} ${holding === 1 ? "night holds" : "nights hold"}.`,
+    short:
+      short.length === 0
+        ? ""
+        : short.length === 1 && first
+          ? `Night ${first.number} is short${by}.`
+          : `Nights ${list(short.map((n) => n.number))} are short, the worst${by}.`,
+  };
+}

@@ -1,0 +1,291 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, type ItemReading, type KitItem, type Problem, type Schema } from "../api/client";
+import { Button } from "../parts/Button";
+import { Faults } from "../parts/Faults";
+import { Check, Choice, NumberField, TextField } from "../parts/Field";
+import { editOne } from "../state/workspace";
+import { type Unit, units, useSettings, useWrite } from "../units/units";
+import { claims as claimNames, kinds, regions, sources } from "../units/words";
+
+type ClaimKind = Schema["ClaimKind"];
+
+const plain = (name: string): Unit => ({ factor: 1, offset: 0, name, step: 1 });
+
+/** One thing: what it is, what is printed on it, and what that means. */
+export function ItemForm(props: {
+  item: KitItem;
+  onBack: () => void;
+  onDuplicate: () => void;
+  onRemove: () => void;
+}) {
+  const { item } = props;
+  const u = useSettings();
+  const reading = useQuery({ queryKey: ["reading", item], queryFn: () => api.reading(item), retry: false });
+  const change = (part: Partial<KitItem>) =>
+    editOne("items", item.id, (i) => ({ ...i, ...part }), `${item.id}/${Object.keys(part)}`);
+  const claimUnit = (kind: ClaimKind): Unit => {
+    switch (kind) {
+      case "comfort":
+      case "limit":
+      case "extreme":
+      case "unspecified":
+        return units.temperature(u);
+      case "loftCm":
+        return plain("cm");
+      case "rValue":
+        return plain("R");
+      case "squareMetreKelvinPerWatt":
+        return plain("m²K/W");
+      default:
+        return plain(kind);
+    }
+  };
+  const top = item.kind === "bag" || item.kind === "quilt";
+  const allowed = Object.fromEntries(
+    Object.entries(claimNames).filter(
+      ([k]) => top || !["comfort", "limit", "extreme", "unspecified"].includes(k),
+    ),
+  ) as Partial<Record<ClaimKind, string>>;
+  const setClaim = (at: number, part: Partial<Schema["Claim"]>) =>
+    change({ claims: item.claims.map((c, i) => (i === at ? { ...c, ...part } : c)) });
+  const faults = (reading.error as Problem | null)?.faults ?? [];
+
+  return (
+    <Faults.Provider value={faults}>
+      <button type="button" onClick={props.onBack} className="mb-2 min-h-11 font-semibold lg:hidden">
+        ← All things
+      </button>
+      <Meaning
+        item={item}
+        reading={reading.data}
+        onAnswer={(kind) =>
+          setClaim(
+            item.claims.findIndex((c) => c.kind === "unspecified"),
+            { kind },
+          )
+        }
+      />
+      <div className="mt-4 space-y-3">
+        <TextField label="Name" path="name" value={item.name} onChange={(name) => change({ name })} />
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            label="What it is"
+            value={item.kind}
+            options={kinds}
+            onChange={(kind) => change({ kind })}
+          />
+          <NumberField
+            label="Mass"
+            path="massG"
+            unit={units.mass(u)}
+            value={item.massG}
+            onChange={(v) => v !== null && change({ massG: v })}
+          />
+        </div>
+        <fieldset>
+          <legend className="text-[13px] text-soft">
+            {item.kind === "garment"
+              ? "Known of its warmth (clo speaks of the whole body)"
+              : "Printed or known of its warmth"}
+          </legend>
+          {item.claims.map((claim, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: claims have no identity but their place
+            <div key={i} className="mt-1 grid grid-cols-[1fr_6.5rem_2.75rem] items-start gap-2">
+              <Choice
+                label={`Number ${i + 1} speaks of`}
+                hideLabel
+                value={claim.kind}
+                options={allowed}
+                onChange={(kind) => setClaim(i, { kind })}
+              />
+              <NumberField
+                label={`Number ${i + 1}`}
+                hideLabel
+                places={3}
+                path={`claims[${i}].value`}
+                unit={claimUnit(claim.kind)}
+                value={claim.value}
+                onChange={(v) => v !== null && setClaim(i, { value: v })}
+              />
+              <button
+                type="button"
+                aria-label={`Remove number ${i + 1}`}
+                className="min-h-11 rounded-md text-xl text-soft hover:text-ember sm:min-h-9"
+                onClick={() => change({ claims: item.claims.filter((_, k) => k !== i) })}
+              >
+                ×
+              </button>
+            </div>
+          ))}
+          <Button
+            className="mt-1.5"
+            onClick={() => {
+              const kind: ClaimKind = top
+                ? "comfort"
+                : item.kind === "pad"
+                  ? "rValue"
+                  : "squareMetreKelvinPerWatt";
+              change({ claims: [...item.claims, { kind, value: top ? -5 : item.kind === "pad" ? 2 : 0.1 }] });
+            }}
+          >
+            Add a number
+          </Button>
+        </fieldset>
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            label="Where the number comes from"
+            value={item.source}
+            options={sources}
+            onChange={(source) => change({ source })}
+          />
+          <NumberField
+            label="Loft now against new"
+            path="loftFactor"
+            places={0}
+            unit={units.percent()}
+            value={item.loftFactor}
+            onChange={(v) => v !== null && change({ loftFactor: v })}
+          />
+        </div>
+        {item.kind !== "bag" && (
+          <fieldset>
+            <legend className="text-[13px] text-soft">Covers, per cent of each part</legend>
+            <div className="grid grid-cols-4 gap-2">
+              {(["head", "torso", "legs", "feet"] as const).map((r) => (
+                <NumberField
+                  key={r}
+                  label={regions[r]}
+                  places={0}
+                  unit={{ ...units.percent(), name: "" }}
+                  path={`cover.${r}`}
+                  value={item.cover[r]}
+                  onChange={(v) => v !== null && change({ cover: { ...item.cover, [r]: v } })}
+                />
+              ))}
+            </div>
+          </fieldset>
+        )}
+        <div className="grid grid-cols-2 gap-x-3">
+          {item.kind === "bag" && (
+            <>
+              <Check label="Hood that closes" value={item.hood} onChange={(hood) => change({ hood })} />
+              <Check label="Draft collar" value={item.collar} onChange={(collar) => change({ collar })} />
+            </>
+          )}
+          {item.kind === "quilt" && (
+            <Check
+              label="Foot box sewn shut"
+              value={item.closedFoot}
+              onChange={(closedFoot) => change({ closedFoot })}
+            />
+          )}
+          {top && (
+            <>
+              <Check
+                label="Draft tube, or no zip"
+                value={item.draftTube}
+                onChange={(draftTube) => change({ draftTube })}
+              />
+              <Check
+                label="Windproof outside"
+                value={item.windproof}
+                onChange={(windproof) => change({ windproof })}
+              />
+            </>
+          )}
+          {item.kind === "pad" && (
+            <>
+              <Check
+                label="Narrow: arms slide off"
+                value={item.narrow}
+                onChange={(narrow) => change({ narrow })}
+              />
+              <Check label="Goes soft overnight" value={item.soft} onChange={(soft) => change({ soft })} />
+            </>
+          )}
+        </div>
+        {item.kind === "bag" && (
+          <NumberField
+            label="Inside girth at the chest"
+            optional
+            placeholder="not known"
+            path="innerGirthCm"
+            unit={plain("cm")}
+            value={item.innerGirthCm}
+            onChange={(v) => change({ innerGirthCm: v })}
+          />
+        )}
+        <TextField label="Notes" path="notes" value={item.notes} onChange={(notes) => change({ notes })} />
+        <div className="flex gap-2">
+          <Button onClick={props.onDuplicate}>Duplicate</Button>
+          <Button className="text-ember" onClick={props.onRemove}>
+            Remove
+          </Button>
+        </div>
+      </div>
+    </Faults.Provider>
+  );
+}
+
+/** What the numbers amount to, largest first, with how they were read. */
+function Meaning(props: {
+  item: KitItem;
+  reading: ItemReading | undefined;
+  onAnswer: (kind: ClaimKind) => void;
+}) {
+  const { item, reading } = props;
+  const w = useWrite();
+  const promise = reading?.promise;
+  return (
+    <section>
+      <h2 className="text-xl leading-tight">{item.name}</h2>
+      {reading && (
+        <>
+          <p className="mt-1 flex flex-wrap items-baseline gap-x-3">
+            <span className="font-bold font-display text-4xl">
+              {item.kind === "vapourBarrier"
+                ? "Vapour barrier"
+                : reading.insulation === null
+                  ? "Not known"
+                  : w.insulation(reading.insulation)}
+            </span>
+            <span className="text-soft">{sources[item.source]}</span>
+          </p>
+          {promise && (
+            <dl className="mt-2 grid grid-cols-3 gap-2">
+              {(["comfort", "limit", "extreme"] as const).map((k) => (
+                <div key={k} className="border-ink border-t pt-0.5">
+                  <dt className="text-[13px] text-soft">{k}</dt>
+                  <dd className="font-semibold text-lg">
+                    {promise[k] === null ? "–" : w.temp(promise[k] as number)}
+                  </dd>
+                </div>
+              ))}
+            </dl>
+          )}
+          {reading.unsettled && (
+            <div className="mt-2 rounded-lg border-2 border-ember bg-ember-wash p-2.5">
+              <p>
+                The label prints one number and does not say which. As comfort the bag holds to{" "}
+                {bagOf(reading.unsettled.ifComfort, w.temp)}; as limit only to{" "}
+                {bagOf(reading.unsettled.ifLimit, w.temp)}.
+              </p>
+              <div className="mt-1.5 flex gap-2">
+                <Button onClick={() => props.onAnswer("comfort")}>It is comfort</Button>
+                <Button onClick={() => props.onAnswer("limit")}>It is limit</Button>
+              </div>
+            </div>
+          )}
+          <ul className="mt-2 space-y-0.5 text-[14px] text-soft">
+            {reading.reasons.map((r) => (
+              <li key={r}>{r}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+const bagOf = (promise: Schema["LabelTriplet"] | null, temp: (c: number) => string) =>
+  promise?.comfort == null ? "nothing in range" : `${temp(promise.comfort)} comfort`;

@@ -1,0 +1,34 @@
+import "./styles.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import { App, Start } from "./shell/App";
+
+const router = createBrowserRouter([
+  {
+    path: "/",
+    element: <App />,
+    children: [
+      { index: true, element: <Start /> },
+      { path: "trips/:tripId/cold/:night?", lazy: () => import("./cold/ColdStation") },
+      { path: "trips/:tripId/night/:night?", lazy: () => import("./night/NightStation") },
+      { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
+      { path: "*", element: <Start /> },
+    ],
+  },
+]);
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000, refetchOnWindowFocus: false },
+  },
+});
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,155 @@
+import { useEffect, useState } from "react";
+import { Button } from "../parts/Button";
+import { Choice } from "../parts/Field";
+import { useWidth } from "../parts/useSize";
+import { VerdictMark } from "../parts/VerdictMark";
+import { useGo, usePlan, useTrip } from "../state/trip";
+import { useWrite } from "../units/units";
+import { gaps, shelters, surfaces, verdicts } from "../units/words";
+import { AddLayer } from "./AddLayer";
+import { Answer } from "./Answer";
+import { Cut } from "./Cut";
+import { LayerList } from "./LayerList";
+import { useSystem } from "./useSystem";
+
+/** One night on the cut: what lies over and under, what it holds to, and what closes the gap. */
+export function Component() {
+  const { trip, index, night } = useTrip();
+  const { edit, press, shown } = useSystem(trip, index);
+  const query = usePlan(shown, index);
+  const go = useGo();
+  const w = useWrite();
+  const [box, width] = useWidth<HTMLDivElement>();
+  const [adding, setAdding] = useState(false);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (
+        e.key !== "a" ||
+        e.ctrlKey ||
+        e.metaKey ||
+        (e.target as HTMLElement).closest("input, textarea, select, [role=dialog]")
+      )
+        return;
+      e.preventDefault();
+      setAdding(true);
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, []);
+
+  if (!trip || !night)
+    return (
+      <main className="p-8">
+        <h1 className="text-2xl">No night to look at.</h1>
+        <p className="mt-2 mb-4 text-soft">
+          A trip needs at least one night before a system can be laid out for it.
+        </p>
+        <Button look="strong" onClick={() => go.station("cold")}>
+          Lay out the nights
+        </Button>
+      </main>
+    );
+
+  const plan = query.data?.night?.nightId === night.id ? query.data.night : null;
+  const short = plan?.margin != null && plan.margin < 0;
+  const holds = plan?.comfort.outside;
+  const hasGap = plan?.cut.below.some((s) => s.kind === "underGap");
+
+  return (
+    <main className="grid grow lg:grid-cols-[1fr_330px]">
+      <section className="min-w-0 px-3 py-4 sm:px-5">
+        <p className="text-soft">
+          Night {index + 1}
+          {night.camp && ` · ${night.camp}`}, {surfaces[night.surface]}, {shelters[night.shelter]}
+        </p>
+        <h1 className="flex flex-wrap items-center gap-x-3 text-[26px] leading-tight">
+          <VerdictMark verdict={plan?.verdict} size={26} />
+          <span>
+            {plan?.verdict && <span className="capitalize">{verdicts[plan.verdict]}. </span>}
+            {holds != null ? `Holds to ${w.temp(holds)}.` : (plan?.comfort.whyNone ?? "…")}{" "}
+            {plan?.weather && `Plan for ${w.temp(plan.weather.low.planFor)}.`}
+          </span>
+          {plan?.margin != null && (
+            <span className={short ? "text-ember" : "text-soft"}>
+              {short
+                ? `Short by ${w.degrees(Math.max(1, -plan.margin))}.`
+                : `${w.degrees(plan.margin)} to spare.`}
+            </span>
+          )}
+        </h1>
+        <div className="no-print my-3 flex flex-wrap items-center gap-2">
+          <Button look="strong" onClick={() => setAdding(true)}>
+            Add a layer
+          </Button>
+          {/* biome-ignore lint/a11y/useSemanticElements: a group of two buttons in a row */}
+          <div
+            role="group"
+            aria-label="Which nights this system is for"
+            className="flex overflow-hidden rounded-lg border border-edge/60"
+          >
+            {[false, true].map((own) => (
+              <button
+                key={String(own)}
+                type="button"
+                aria-pressed={edit.own === own}
+                onClick={() => edit.own !== own && edit.setOwn(own)}
+                className="min-h-11 bg-card px-3 aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
+              >
+                {own ? "this night only" : "every night alike"}
+              </button>
+            ))}
+          </div>
+          {hasGap && (
+            <div className="flex items-center gap-2">
+              <span className="text-soft">Where no pad lies:</span>
+              <Choice
+                label="Where no pad lies"
+                hideLabel
+                value={edit.system.underGap}
+                options={gaps}
+                onChange={edit.fillGap}
+              />
+            </div>
+          )}
+        </div>
+        <div className="grid gap-3 md:grid-cols-[1fr_212px]">
+          <div ref={box} className="min-w-0">
+            {plan && width > 0 && (
+              <Cut
+                plan={plan}
+                night={night}
+                width={width}
+                height={width < 480 ? 400 : 480}
+                selected={selected}
+                onPress={(id, e) => press(id, e, setOpen)}
+              />
+            )}
+          </div>
+          <div>
+            {edit.system.layers.length === 0 ? (
+              <p className="text-soft">
+                Nothing is laid out yet. Begin from the ground: add a pad, then what is worn to bed, then the
+                bag or quilt.
+              </p>
+            ) : (
+              <LayerList
+                plan={plan}
+                edit={edit}
+                selected={selected}
+                open={open}
+                onSelect={setSelected}
+                onOpen={setOpen}
+                onPress={(id, e) => press(id, e, setOpen)}
+              />
+            )}
+          </div>
+        </div>
+      </section>
+      {plan && <Answer trip={trip} index={index} plan={plan} edit={edit} />}
+      <AddLayer open={adding} onClose={() => setAdding(false)} trip={trip} edit={edit} />
+    </main>
+  );
+}

@@ -1,0 +1,86 @@
+import { useEffect, useState } from "react";
+import { Navigate, Outlet, useLocation, useParams } from "react-router";
+import type { Problem } from "../api/client";
+import { Faults } from "../parts/Faults";
+import { ProblemList } from "../parts/Problem";
+import { usePlan, useTrip } from "../state/trip";
+import { useWorkspace } from "../state/workspace";
+import { useSettings } from "../units/units";
+import { Conflict } from "./Conflict";
+import { Find } from "./Find";
+import { Keys, useKeys } from "./Keys";
+import { NewTrip } from "./NewTrip";
+import { Rail } from "./Rail";
+import { TopBar } from "./TopBar";
+
+/** The frame round every station: rail, top bar, and what lies over the page. */
+export function App() {
+  const { ready, failure, load, problem } = useWorkspace();
+  const theme = useSettings((s) => s.theme);
+  const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
+  const { trip, index } = useTrip();
+  const plan = usePlan(trip, index);
+  const { pathname } = useLocation();
+  useKeys(setOpen);
+
+  useEffect(() => void load(), [load]);
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme;
+  }, [theme]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the page scrolls up when the station changes
+  useEffect(() => scrollTo(0, 0), [pathname.split("/")[3]]);
+
+  if (failure)
+    return (
+      <main className="mx-auto max-w-lg p-8">
+        <ProblemList problem={failure} />
+      </main>
+    );
+  if (!ready) return <main className="p-8 text-soft">Opening…</main>;
+
+  const faults = [...((plan.error as Problem | null)?.faults ?? []), ...(problem?.faults ?? [])];
+  return (
+    <Faults.Provider value={faults}>
+      <div className="flex min-h-dvh flex-col sm:flex-row">
+        <Rail onFind={() => setOpen("find")} />
+        <div className="flex min-w-0 grow flex-col pb-20 sm:pb-0">
+          <TopBar
+            nights={plan.data?.nights}
+            onKeys={() => setOpen("keys")}
+            onNewTrip={() => setOpen("trip")}
+          />
+          <Conflict />
+          <Outlet />
+        </div>
+      </div>
+      <Keys open={open === "keys"} onClose={() => setOpen(null)} />
+      <Find open={open === "find"} onClose={() => setOpen(null)} />
+      <NewTrip open={open === "trip"} onClose={() => setOpen(null)} />
+    </Faults.Provider>
+  );
+}
+
+/** The first page: the first trip, or how to begin where there is none. */
+export function Start() {
+  const first = useWorkspace((w) => Object.keys(w.trips)[0]);
+  const { tripId } = useParams();
+  const [asking, setAsking] = useState(false);
+  if (first && tripId !== first) return <Navigate to={`/trips/${first}/cold/1`} replace />;
+  return (
+    <main className="mx-auto max-w-xl px-6 py-14">
+      <h1 className="text-3xl">No trip yet.</h1>
+      <p className="mt-3 text-lg">
+        Say which nights you will be out. Then read a forecast or type the lows, and lay out what you will
+        sleep in: Ermine says which night fails, by how much, and what closes the gap.
+      </p>
+      <button
+        type="button"
+        className="mt-6 min-h-11 rounded-lg border border-ink bg-ink px-4 font-semibold text-paper"
+        onClick={() => setAsking(true)}
+      >
+        Lay out a trip
+      </button>
+      <NewTrip open={asking} onClose={() => setAsking(false)} />
+    </main>
+  );
+}

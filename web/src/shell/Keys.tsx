@@ -1,0 +1,70 @@
+import { useEffect } from "react";
+import { Sheet } from "../parts/Sheet";
+import { useGo, useTrip } from "../state/trip";
+import { useWorkspace } from "../state/workspace";
+import { useSettings } from "../units/units";
+import { stations } from "./Rail";
+
+const keys: [string, string][] = [
+  ["1 2 3", "go to Cold, Night, Kit"],
+  ["[ ]", "night before, night after"],
+  ["/", "find anything"],
+  ["u", "turn units over"],
+  ["t", "Snow or Lamp"],
+  ["a", "add a layer (on Night)"],
+  ["↑ ↓", "walk through the layers of the cut"],
+  ["Alt ↑ ↓", "move a layer up or down"],
+  ["Enter", "open a layer: swap, close, take out"],
+  ["Delete", "take a layer out"],
+  ["Ctrl Z", "undo"],
+  ["Ctrl Shift Z", "redo"],
+  ["?", "these keys"],
+];
+
+export function Keys(props: { open: boolean; onClose: () => void }) {
+  return (
+    <Sheet open={props.open} onClose={props.onClose} title="Keys">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-2">
+        {keys.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="font-semibold">{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </Sheet>
+  );
+}
+
+/** Keys that work everywhere except while typing. */
+export function useKeys(open: (what: "keys" | "find") => void) {
+  const go = useGo();
+  const { trip, index } = useTrip();
+  const { undo, redo } = useWorkspace();
+  const settings = useSettings();
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const typing = (e.target as HTMLElement).closest("input, textarea, select");
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z" && !typing) {
+        e.preventDefault();
+        if (e.shiftKey) redo();
+        else undo();
+        return;
+      }
+      if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("[role=dialog]")) return;
+      const station = stations[Number(e.key) - 1];
+      const at = location.pathname.split("/")[3] === "night" ? "night" : "cold";
+      if (station) go.station(station.id, index);
+      else if (e.key === "[" && index > 0) go.station(at, index - 1);
+      else if (e.key === "]" && trip && index < trip.nights.length - 1) go.station(at, index + 1);
+      else if (e.key === "u") settings.turn();
+      else if (e.key === "t") settings.set({ theme: settings.theme === "snow" ? "lamp" : "snow" });
+      else if (e.key === "?") open("keys");
+      else if (e.key === "/") open("find");
+      else return;
+      e.preventDefault();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  });
+}

@@ -1,0 +1,301 @@
+import { DropdownMenu, Popover } from "radix-ui";
+import type { ReactNode } from "react";
+import { Link, useLocation, useParams } from "react-router";
+import type { NightLine, Sleeper } from "../api/client";
+import { Button } from "../parts/Button";
+import { Choice, NumberField, TextField } from "../parts/Field";
+import { VerdictMark } from "../parts/VerdictMark";
+import { editTrip, newId, useGo, useTrip } from "../state/trip";
+import { editOne, useWorkspace } from "../state/workspace";
+import { type Units, units, useSettings } from "../units/units";
+import { verdicts } from "../units/words";
+
+const menu = "z-50 min-w-52 rounded-xl border border-line bg-card p-1.5 shadow-lg";
+const entry =
+  "flex min-h-11 sm:min-h-9 cursor-pointer items-center gap-2 rounded-lg px-2.5 outline-none data-highlighted:bg-ice-wash";
+const trigger =
+  "inline-flex min-h-11 sm:min-h-9 items-center gap-1 rounded-lg px-2 hover:bg-ice-wash whitespace-nowrap";
+
+/** Trip, nights with their verdicts, who sleeps, units, theme, undo. */
+export function TopBar(props: {
+  nights: NightLine[] | undefined;
+  onKeys: () => void;
+  onNewTrip: () => void;
+}) {
+  const { trip } = useTrip();
+  return (
+    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-b px-3 py-2 sm:px-5 xl:flex-nowrap">
+      <TripMenu onNewTrip={props.onNewTrip} />
+      {trip && <Stepper nights={props.nights} />}
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-0.5 xl:flex-nowrap">
+        <SaveState />
+        <Undo />
+        {trip && <SleeperMenu />}
+        <UnitsMenu />
+        <ThemeSwitch />
+        <button type="button" className={trigger} onClick={props.onKeys} aria-label="Keys">
+          ?
+        </button>
+      </div>
+    </header>
+  );
+}
+
+function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
+  const { trip } = useTrip();
+  const trips = useWorkspace((w) => w.trips);
+  const edit = useWorkspace((w) => w.edit);
+  const go = useGo();
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={`${trigger} -ml-2 font-bold font-display text-lg`}>
+        {trip?.name ?? "Trips"} <Caret />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className={menu}>
+          {Object.values(trips).map((t) => (
+            <DropdownMenu.Item key={t.id} className={entry} onSelect={() => go.trip(t.id)}>
+              {t.name}
+              <span className="ml-auto pl-4 text-soft">{t.nights.length} nights</span>
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="my-1 border-line border-t" />
+          <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
+            New trip
+          </DropdownMenu.Item>
+          {trip && (
+            <DropdownMenu.Item
+              className={`${entry} text-ember`}
+              onSelect={() => {
+                const next = Object.keys(trips).find((id) => id !== trip.id);
+                edit([{ kind: "trips", id: trip.id, before: trip, after: null }]);
+                if (next) go.trip(next);
+              }}
+            >
+              Remove {trip.name}
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+const Caret = () => (
+  <svg width="10" height="6" viewBox="0 0 10 6" aria-hidden="true">
+    <path d="M1 1l4 4 4-4" fill="none" stroke="currentColor" strokeWidth="1.6" />
+  </svg>
+);
+
+function Stepper({ nights }: { nights: NightLine[] | undefined }) {
+  const { trip, index } = useTrip();
+  const { tripId } = useParams();
+  const { pathname } = useLocation();
+  const station = pathname.split("/")[3] === "night" ? "night" : "cold";
+  if (!trip || trip.nights.length === 0) return null;
+  return (
+    <nav aria-label="Nights" className="flex min-w-0 gap-0.5 overflow-x-auto py-0.5">
+      {trip.nights.map((night, i) => {
+        const verdict = nights?.[i]?.verdict;
+        return (
+          <Link
+            key={night.id}
+            to={`/trips/${tripId}/${station}/${i + 1}`}
+            aria-current={i === index ? "true" : undefined}
+            aria-label={`Night ${i + 1}, ${verdict ? verdicts[verdict] : "no low yet"}`}
+            className="grid min-h-11 min-w-10 shrink-0 place-items-center rounded-lg border border-transparent py-0.5 text-[12px] text-soft hover:bg-ice-wash aria-[current=true]:border-ink aria-[current=true]:font-bold aria-[current=true]:text-ink"
+          >
+            <VerdictMark verdict={verdict} size={16} />
+            {i + 1}
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}
+
+function SaveState() {
+  const { saving, unsaved, problem, retry } = useWorkspace();
+  const waiting = Object.keys(unsaved).length > 0;
+  if (problem && waiting && problem.status !== 409)
+    return (
+      <Popover.Root>
+        <Popover.Trigger className={`${trigger} font-semibold text-ember`}>Not saved</Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content className={`${menu} max-w-80 p-3`} align="end">
+            <p className="font-semibold">{problem.title}</p>
+            <ul className="mt-1 space-y-1 text-[14px]">
+              {problem.faults.map((f) => (
+                <li key={f.field}>
+                  <b>{f.field}</b> <q>{f.value}</q>. {f.mend}
+                </li>
+              ))}
+            </ul>
+            <p className="mt-2 text-[14px] text-soft">It stays here and is saved once it can be.</p>
+            <Button className="mt-2" onClick={retry}>
+              Try again
+            </Button>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    );
+  return (
+    <span role="status" className="px-1 text-[13px] text-soft">
+      {saving || waiting ? "Saving…" : "Saved"}
+    </span>
+  );
+}
+
+function Undo() {
+  const { past, future, undo, redo } = useWorkspace();
+  return (
+    <>
+      <button
+        type="button"
+        className={`${trigger} disabled:opacity-35`}
+        disabled={past.length === 0}
+        onClick={undo}
+        aria-label="Undo"
+      >
+        <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
+          <path
+            d="M6 2L2 6l4 4M2.5 6H11a4.5 4.5 0 010 9H7"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.8"
+          />
+        </svg>
+      </button>
+      <button
+        type="button"
+        className={`${trigger} disabled:opacity-35`}
+        disabled={future.length === 0}
+        onClick={redo}
+        aria-label="Redo"
+      >
+        <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
+          <path
+            d="M12 2l4 4-4 4M15.5 6H7a4.5 4.5 0 000 9h4"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.8"
+          />
+        </svg>
+      </button>
+    </>
+  );
+}
+
+function SleeperMenu() {
+  const { trip } = useTrip();
+  const sleepers = useWorkspace((w) => w.sleepers);
+  const edit = useWorkspace((w) => w.edit);
+  const u = useSettings();
+  const sleeper = trip && sleepers[trip.sleeperId];
+  if (!trip || !sleeper) return null;
+  const change = (part: Partial<Sleeper>) =>
+    editOne("sleepers", sleeper.id, (s) => ({ ...s, ...part }), `${sleeper.id}/${Object.keys(part)}`);
+  const add = () => {
+    let name = "New sleeper";
+    for (let n = 2; Object.values(sleepers).some((s) => s.name === name); n++) name = `New sleeper ${n}`;
+    const fresh: Sleeper = { ...sleeper, id: newId(), name, statedOffsetK: 0, version: 0 };
+    edit([
+      { kind: "sleepers", id: fresh.id, before: null, after: fresh },
+      { kind: "trips", id: trip.id, before: trip, after: { ...trip, sleeperId: fresh.id } },
+    ]);
+  };
+  return (
+    <Popover.Root>
+      <Popover.Trigger className={trigger} aria-label={`Sleeper: ${sleeper.name}`}>
+        {sleeper.name} <Caret />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" className={`${menu} w-80 space-y-2 p-3`}>
+          <Choice
+            label="Who sleeps"
+            value={sleeper.id}
+            options={Object.fromEntries(Object.values(sleepers).map((s) => [s.id, s.name]))}
+            onChange={(id) => editTrip(trip.id, (t) => ({ ...t, sleeperId: id }))}
+          />
+          <TextField label="Name" path="name" value={sleeper.name} onChange={(name) => change({ name })} />
+          <div className="grid grid-cols-2 gap-2">
+            <NumberField
+              label="Mass"
+              path="massKg"
+              unit={{ factor: 1, offset: 0, name: "kg", step: 1 }}
+              value={sleeper.massKg}
+              onChange={(v) => v !== null && change({ massKg: v })}
+            />
+            <NumberField
+              label="Height"
+              path="heightCm"
+              unit={{ factor: 1, offset: 0, name: "cm", step: 1 }}
+              value={sleeper.heightCm}
+              onChange={(v) => v !== null && change({ heightCm: v })}
+            />
+            <NumberField
+              label="Age"
+              path="ageYears"
+              unit={units.none()}
+              value={sleeper.ageYears}
+              onChange={(v) => v !== null && change({ ageYears: Math.round(v) })}
+            />
+            <Choice
+              label="Sex"
+              value={sleeper.sex}
+              options={{ female: "female", male: "male" }}
+              onChange={(sex) => change({ sex })}
+            />
+          </div>
+          <NumberField
+            label="Sleeps warmer (+) or colder (−) than most by"
+            path="statedOffsetK"
+            unit={units.difference(u)}
+            value={sleeper.statedOffsetK}
+            onChange={(v) => v !== null && change({ statedOffsetK: v })}
+          />
+          <Button className="w-full" onClick={add}>
+            Another sleeper
+          </Button>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function UnitsMenu() {
+  const s = useSettings();
+  const row = <K extends keyof Units>(label: string, key: K, options: Record<Units[K], string>) => (
+    <Choice label={label} value={s[key]} options={options} onChange={(v) => s.set({ [key]: v })} />
+  );
+  return (
+    <Popover.Root>
+      <Popover.Trigger className={trigger} aria-label="Units">
+        °{s.temperature} · {s.insulation === "SI" ? "m²K/W" : s.insulation} <Caret />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" className={`${menu} w-64 space-y-2 p-3`}>
+          {row("Temperature", "temperature", { C: "°C", F: "°F" })}
+          {row("Insulation", "insulation", { R: "R-value", SI: "m²K/W", clo: "clo" })}
+          {row("Mass", "mass", { g: "grams", oz: "ounces" })}
+          {row("Wind", "wind", { "m/s": "m/s", "km/h": "km/h", mph: "mph" })}
+          {row("Elevation", "elevation", { m: "metres", ft: "feet" })}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function ThemeSwitch(): ReactNode {
+  const { theme, set } = useSettings();
+  return (
+    <button
+      type="button"
+      className={trigger}
+      onClick={() => set({ theme: theme === "snow" ? "lamp" : "snow" })}
+      aria-label={`Theme: ${theme}`}
+    >
+      {theme === "snow" ? "Snow" : "Lamp"}
+    </button>
+  );
+}
