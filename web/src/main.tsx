@@ -9,6 +9,7 @@ const router = createBrowserRouter([
   {
     path: "/",
     element: <App />,
+    HydrateFallback: () => null,
     children: [
       { index: true, element: <Start /> },
       { path: "trips/:tripId/cold/:night?", lazy: () => import("./cold/ColdStation") },

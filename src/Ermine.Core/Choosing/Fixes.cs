@@ -132,7 +132,7 @@ public static class Fixes
                 outer.ItemId,
                 inner.ItemId,
                 system with { Layers = [.. turned] },
-                "The heavier layer outside crushes the one under it."
+                "The heavier outside crushes the other."
             );
         }
         foreach (var open in tops.Where(l => l.Closure != Closure.Closed))
@@ -141,7 +141,7 @@ public static class Fixes
             yield return new(FixKind.Close, open.ItemId, null, system with { Layers = [.. closed] }, "Warm air no longer escapes at the neck.");
         }
         if (system.UnderGap != UnderGap.Rucksack)
-            yield return new(FixKind.FillGap, null, null, system with { UnderGap = UnderGap.Rucksack }, "An emptied rucksack lies where no pad does.");
+            yield return new(FixKind.FillGap, null, null, system with { UnderGap = UnderGap.Rucksack }, "It lies where no pad does.");
     }
 
     /// <summary>The layers with one more: under the pads there are, over the clothes there are, and the heavier top layer inside.</summary>
@@ -162,8 +162,8 @@ public static class Fixes
         item.Kind switch
         {
             ItemKind.Pad => "Less goes into the ground.",
-            ItemKind.VapourBarrier => "Skin vapour stays in, and its heat with it. It must be worn close and tried first.",
-            ItemKind.Garment => "Worn inside, it fills the bag from the warm side.",
-            _ => "A second layer of loft outside the first.",
+            ItemKind.VapourBarrier => "Skin vapour stays in, and its heat with it.",
+            ItemKind.Garment => "Insulates from the inside.",
+            _ => "A second layer of loft.",
         };
 }

@@ -141,13 +141,13 @@ public static class DesignLows
         var higher = campElevationM - forecast.ForecastElevationM;
         var lapse = -LapsePerKm * Math.Max(0, higher) / 1000;
         if (lapse < 0)
-            steps.Add(new(LowStepKind.Elevation, new(lapse), "The camp lies higher: 6.5 K colder per km."));
+            steps.Add(new(LowStepKind.Elevation, new(lapse), "6.5 K colder for each km of height."));
         else if (higher < 0)
             assumed.Add("The camp lies lower than the forecast's point; at night that is not counted as warmer.");
 
         var pool = ColdPool(forecast, terrain, assumed);
         if (pool < 0)
-            steps.Add(new(LowStepKind.ColdPool, new(pool), "Clear and calm: cold air gathers on low ground."));
+            steps.Add(new(LowStepKind.ColdPool, new(pool), "On clear, calm nights cold air drains down and gathers there."));
 
         var campLow = forecast.Low + new TemperatureDifference(lapse + pool);
         var sigma = Sigma(forecast.DaysAhead, terrain);
@@ -158,10 +158,10 @@ public static class DesignLows
         if (byFlatMargin)
             steps =
             [
-                new(LowStepKind.FlatMargin, new(-trust.FlatMarginK), "A flat margin under the forecast; it knows neither camp nor lead time."),
+                new(LowStepKind.FlatMargin, new(-trust.FlatMarginK), "The same for every night; it knows neither camp nor lead time."),
             ];
         else
-            steps.Add(new(LowStepKind.Spread, new(-z * sigma), "How far this forecast may be off, at the confidence chosen."));
+            steps.Add(new(LowStepKind.Spread, new(-z * sigma), "What the forecast may be off by at this lead time and terrain."));
 
         return new(
             forecast.Low,

@@ -26,6 +26,7 @@ public static class Plans
         Temperature? CampLow,
         Temperature? MildSide,
         Temperature? PlanFor,
+        Temperature? High,
         Temperature? HoldsTo,
         TemperatureDifference? Margin
     )
@@ -38,6 +39,7 @@ public static class Plans
                 plan.Weather?.Low.CampLow,
                 plan.Weather?.Low.MildSide,
                 plan.Weather?.Low.PlanFor,
+                plan.Weather?.High,
                 plan.Comfort.Outside,
                 plan.Margin
             );

@@ -36,7 +36,7 @@ export function Component() {
   };
 
   return (
-    <main className="grid grow lg:grid-cols-[1fr_340px]">
+    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_340px] lg:content-stretch">
       <section className="min-w-0 px-3 py-4 sm:px-5">
         <h1 className="text-[26px] leading-tight">
           {said.holds} {said.short && <span className="text-ember">{said.short}</span>}

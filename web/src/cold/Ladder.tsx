@@ -7,7 +7,6 @@ import { dayName, editNight } from "../state/trip";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
 
 const axis = 48;
-const height = 372;
 const pad = { top: 26, bottom: 14 };
 
 /**
@@ -22,6 +21,7 @@ export function Ladder(props: {
 }) {
   const { trip, nights, index } = props;
   const [box, width] = useWidth<HTMLDivElement>();
+  const height = Math.max(340, Math.min(560, innerHeight - 396));
   const w = useWrite();
   const hatch = useId();
   const unit = units.temperature(w.u);
@@ -137,7 +137,7 @@ export function Ladder(props: {
           className="grid"
           style={{ gridTemplateColumns: `${axis}px repeat(${trip.nights.length}, ${column}px) 8px` }}
         >
-          <div className="flex flex-col justify-end gap-1.5 pb-1 text-[13px] text-soft">
+          <div className="flex flex-col gap-1.5 pt-[62px] text-[13px] text-soft">
             <span className="flex h-11 items-center sm:h-9">low</span>
             <span className="flex h-11 items-center sm:h-9">high</span>
           </div>
@@ -149,7 +149,7 @@ export function Ladder(props: {
                 aria-pressed={i === index}
                 className="mt-2 flex min-h-12 w-full min-w-0 flex-col items-center justify-center rounded-lg border border-transparent hover:bg-ice-wash aria-pressed:border-ink"
               >
-                <span className="flex items-center gap-1.5 font-semibold">
+                <span className="flex items-center gap-1.5 whitespace-nowrap font-semibold">
                   <VerdictMark verdict={nights[i]?.verdict} size={15} />
                   {dayName(night.date)}
                 </span>
@@ -177,7 +177,9 @@ export function Ladder(props: {
                 optional
                 unit={unit}
                 value={night.typedHighC}
-                placeholder="–"
+                placeholder={
+                  nights[i]?.high != null ? write(toShown(nights[i].high as number, unit), 0) : "–"
+                }
                 path={`nights[${i}].typedHighC`}
                 onChange={(v) => editNight(trip, i, { typedHighC: v }, "high")}
               />

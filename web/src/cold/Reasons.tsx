@@ -143,12 +143,14 @@ export function WindAndSkin({ weather }: { weather: Weather }) {
 export function Source({ trip, plan }: { trip: Trip; plan: NightPlan | null }) {
   const forecast = useWorkspace((s) => (trip.forecastId ? s.forecasts[trip.forecastId] : undefined));
   const w = useWrite();
+  /** As the clocks of the place read, whatever the clock here says. */
   const when = (iso: string) =>
-    new Date(iso).toLocaleString("en-GB", {
+    new Date(`${iso.slice(0, 16)}Z`).toLocaleString("en-GB", {
       day: "numeric",
       month: "short",
       hour: "2-digit",
       minute: "2-digit",
+      timeZone: "UTC",
     });
   return (
     <section>

@@ -98,7 +98,7 @@ export function Component() {
     }));
 
   return (
-    <main className="grid grow lg:grid-cols-[1fr_370px]">
+    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_370px] lg:content-stretch">
       <section className={`min-w-0 px-3 py-4 sm:px-5 ${chosen ? "hidden lg:block" : ""}`}>
         <h1 className="text-[26px] leading-tight">
           {all.length === 0 ? "Nothing owned yet." : `${all.length} things owned.`}{" "}
@@ -153,8 +153,11 @@ export function Component() {
           {found.map((item, i) => (
             <li key={item.id}>
               {(i === 0 || found[i - 1]?.kind !== item.kind) && (
-                <h2 className="mt-3 border-ink border-b pb-0.5 text-[15px] capitalize">
-                  {kinds[item.kind]}s
+                <h2 className="mt-3 flex border-ink border-b pb-0.5 text-[15px]">
+                  <span className="grow capitalize">{kinds[item.kind]}s</span>
+                  {i === 0 && (
+                    <span className="font-normal font-sans text-[12px] text-soft">comes along</span>
+                  )}
                 </h2>
               )}
               <div
@@ -234,6 +237,7 @@ function Warmth({ local, most }: { local: Schema["ByRegionOfdouble"] | undefined
       role="img"
       aria-label="Warmth at head, torso, legs and feet"
     >
+      <title>head, torso, legs, feet</title>
       {parts.map(({ r, v }, i) => {
         const h = v > 0 ? Math.max(2.5, 20 * Math.sqrt(v / most)) : 0;
         return (

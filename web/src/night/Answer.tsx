@@ -50,10 +50,7 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
         </p>
         <ul className="mt-1.5 space-y-1">
           {plan.terms.slice(0, 7).map((t) => (
-            <li
-              key={`${t.path}${t.region}`}
-              className="grid grid-cols-[8.5rem_1fr_2.5rem] items-center gap-2"
-            >
+            <li key={`${t.path}${t.region}`} className="grid grid-cols-[8.5rem_1fr_3rem] items-center gap-2">
               <span className="truncate">{paths[t.path](t.region)}</span>
               <span className="h-2.5 rounded-full bg-line" aria-hidden="true">
                 <span
@@ -61,7 +58,7 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
                   style={{ width: `${(100 * t.wattsPerM2) / (plan.terms[0]?.wattsPerM2 || 1)}%` }}
                 />
               </span>
-              <span className="text-right text-soft">
+              <span className="whitespace-nowrap text-right text-soft">
                 {Math.round((100 * t.wattsPerM2) / plan.heatLost)} %
               </span>
             </li>
@@ -159,7 +156,7 @@ function FixList(props: { trip: Trip; index: number; plan: NightPlan; edit: Syst
   const title = (f: Fix) =>
     ({
       add: name(f.itemId),
-      swap: `${name(f.itemId)} for ${name(f.replacesId).toLowerCase()}`,
+      swap: name(f.itemId),
       reorder: `${name(f.itemId)} inside`,
       close: `Close ${name(f.itemId).toLowerCase()}`,
       fillGap: "Emptied rucksack under the legs",
@@ -183,14 +180,15 @@ function FixList(props: { trip: Trip; index: number; plan: NightPlan; edit: Syst
             <button
               type="button"
               onClick={() => props.edit.take(f.system)}
-              className={`grid w-full grid-cols-[4rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${f.covers ? "border-2 border-ink" : "border-edge/50"}`}
+              className={`grid w-full grid-cols-[3.6rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${f.covers ? "border-2 border-ink" : "border-edge/50"}`}
             >
               <b className="font-display text-lg">{w.signed(f.gain)}</b>
               <span className="min-w-0 leading-tight">
                 <span className="block font-semibold">{title(f)}</span>
-                <span className="block text-[13px] text-soft">
-                  {f.massG === 0 ? "no more grams, comes along anyway" : w.massChange(f.massG)}
-                  {f.covers && " · closes it"}
+                <span className="block text-[13px]">
+                  {f.kind === "swap" && `instead of ${name(f.replacesId).toLowerCase()} · `}
+                  {f.massG === 0 ? "along anyway" : w.massChange(f.massG)}
+                  {f.covers && <b> · closes it</b>}
                 </span>
                 <span className="block text-[13px] text-soft">{f.why}</span>
               </span>

@@ -97,31 +97,9 @@ export function Cut(props: {
       />
 
       <path d={g.warmth} fill="var(--warm-wash)" />
-      {g.below.map(({ stratum, d }, i) =>
-        shape(
-          stratum,
-          i,
-          d,
-          stratum.kind === "pad" ? (i % 2 ? "var(--pad)" : "var(--pad-2)") : "var(--worn-2)",
-        ),
-      )}
-      {g.above.map(({ stratum, d }, i) =>
-        stratum.kind === "airLayer"
-          ? null
-          : shape(
-              stratum,
-              i,
-              d,
-              stratum.kind === "barrier"
-                ? "none"
-                : stratum.kind === "worn"
-                  ? i % 2
-                    ? "var(--worn)"
-                    : "var(--worn-2)"
-                  : i % 2
-                    ? "var(--loft)"
-                    : "var(--loft-2)",
-            ),
+      {g.below.map(({ stratum, d }, i) => shape(stratum, i, d, fillOf(stratum, i)))}
+      {g.above.map(
+        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
       )}
       <g className="pointer-events-none">
         {g.seams.map((d) => (
@@ -173,6 +151,23 @@ export function Cut(props: {
               </g>
             );
           })}
+        {width > 480 &&
+          g.named.map((n) => (
+            <text
+              key={n.itemId}
+              x={n.x}
+              y={n.y}
+              fontSize={13}
+              fontWeight={650}
+              fill="var(--ink)"
+              stroke={n.fill}
+              strokeWidth={5}
+              paintOrder="stroke"
+              strokeLinejoin="round"
+            >
+              {items[n.itemId]?.name}
+            </text>
+          ))}
         <path d={g.sleeper} fill="var(--ink)" />
         <path
           d={g.arm}
@@ -201,9 +196,8 @@ export function Cut(props: {
             <circle cx={weakX} cy={weakY} r={11} fill="none" stroke="var(--ember)" strokeWidth={2.4} />
             <text
               x={weakX}
-              y={weakest.path === "upward" ? Math.max(58, weakY - 18) : weakY + 28}
-              textAnchor={weakest.region === "head" ? "start" : weakest.region === "feet" ? "end" : "middle"}
-              dx={weakest.region === "head" ? -34 : weakest.region === "feet" ? 30 : 0}
+              y={weakest.path === "upward" ? Math.max(64, weakY - 34) : weakY + 26}
+              textAnchor="middle"
               fontSize={13}
               fontWeight={700}
               fill="var(--ember)"
@@ -211,7 +205,10 @@ export function Cut(props: {
               strokeWidth={4}
               paintOrder="stroke"
             >
-              weakest: {weakest.path === "upward" ? "over" : "under"} the {regionNames[weakest.region]}
+              weakest:
+              <tspan x={weakX} dy={16}>
+                {weakest.path === "upward" ? "over" : "under"} the {regionNames[weakest.region]}
+              </tspan>
             </text>
           </g>
         )}
@@ -253,6 +250,21 @@ function describe(plan: NightPlan, items: Record<string, { name: string }>) {
   return `Cut through the night. Under the sleeper: ${names(plan.cut.below)}. On and over: ${names(plan.cut.above)}.`;
 }
 
+/** Neighbours differ in tone, so that each layer reads as its own. */
+function fillOf(stratum: Stratum, i: number): string {
+  const even = i % 2 === 0;
+  switch (stratum.kind) {
+    case "pad":
+      return even ? "var(--pad-2)" : "var(--pad)";
+    case "topLayer":
+      return even ? "var(--loft-2)" : "var(--loft)";
+    case "barrier":
+      return "none";
+    default:
+      return even ? "var(--worn-2)" : "var(--worn)";
+  }
+}
+
 function geometry(plan: NightPlan, width: number, height: number) {
   const { cut } = plan;
   const inner = width - 2 * side;
@@ -273,7 +285,9 @@ function geometry(plan: NightPlan, width: number, height: number) {
   const upSum = up.reduce((sum, u) => add(sum, u.r), zero);
   const downSum = down.reduce((sum, d) => add(sum, d.r), zero);
 
-  const room = height - sky - foot - Math.max(...hull);
+  const tall = inner * 0.125;
+  const cloth = hull.map((h) => h * tall);
+  const room = height - sky - foot - Math.max(...cloth);
   const scale = Math.min(120, Math.max(18, room / Math.max(0.8, Math.max(...upSum) + Math.max(...downSum))));
   const base = height - foot - Math.max(34, scale * Math.max(...downSum) + 16);
 
@@ -284,19 +298,19 @@ function geometry(plan: NightPlan, width: number, height: number) {
       left,
       inner,
       base,
-      cap(heights[0] as number, hull[0] as number),
-      cap(heights.at(-1) as number, hull.at(-1) as number),
+      cap(heights[0] as number, cloth[0] as number),
+      cap(heights.at(-1) as number, cloth.at(-1) as number),
     );
   };
 
-  let height0 = hull;
+  let height0 = cloth;
   const above = up.map(({ stratum, r }) => {
     const low = height0;
     height0 = add(height0, r, scale);
     const d = stratum.kind === "barrier" ? line(around(height0)) : between(around(height0), around(low));
     return { stratum, d, low, high: height0 };
   });
-  const top = above.filter((a) => a.stratum.kind !== "airLayer").at(-1)?.high ?? hull;
+  const top = above.filter((a) => a.stratum.kind !== "airLayer").at(-1)?.high ?? cloth;
 
   let depth0 = zero;
   const flat = (depths: number[], out: number): [number, number][] =>
@@ -307,13 +321,13 @@ function geometry(plan: NightPlan, width: number, height: number) {
   const below = down.map(({ stratum, r }) => {
     const high = depth0;
     depth0 = add(depth0, r, scale);
-    const out = stratum.kind === "pad" ? 22 : 12;
+    const out = stratum.kind === "pad" ? side - 8 : 12;
     return { stratum, d: between(flat(depth0, out), flat(high, out)), high, low: depth0 };
   });
 
   const groundTop = flat(depth0, 0);
   const edge = base + Math.max(...depth0);
-  const groundArea = `M0 ${edge}L${left - 24} ${edge}L${line(groundTop).slice(1)}L${left + inner + 24} ${edge}L${width} ${edge}V${height}H0Z`;
+  const groundArea = `M0 ${edge}L${left - side} ${edge}L${line(groundTop).slice(1)}L${left + inner + side} ${edge}L${width} ${edge}V${height}H0Z`;
 
   const seams = above
     .filter(
@@ -331,6 +345,24 @@ function geometry(plan: NightPlan, width: number, height: number) {
         ];
       }),
     );
+
+  const named = [...above, ...below].flatMap((a) => {
+    const fill = fillOf(
+      a.stratum,
+      (above as unknown[]).includes(a) ? above.indexOf(a as never) : below.indexOf(a as never),
+    );
+    if (!a.stratum.itemId) return [];
+    const k = 46;
+    const over = a.stratum.kind !== "pad";
+    const [outer, within] = over
+      ? [
+          base - ((a as { high: number[] }).high[k] as number),
+          base - ((a as { low: number[] }).low[k] as number),
+        ]
+      : [base + (a.high[k] as number), base + (a.low[k] as number)];
+    if (Math.abs(within - outer) < 21) return [];
+    return [{ itemId: a.stratum.itemId, fill, x: left + inner * 0.17, y: (outer + within) / 2 + 4.5 }];
+  });
 
   const isotherms = (step: number, shown: (c: number) => number, si: (s: number) => number) => {
     const found: {
@@ -352,7 +384,7 @@ function geometry(plan: NightPlan, width: number, height: number) {
         const share = (cut.skin - si(t)) / (cut.skin - to);
         const r = sum.map((total) => total * share * scale);
         const k = under ? 118 : 104;
-        const y = under ? base + (r[k] as number) : base - (hull[k] as number) - (r[k] as number);
+        const y = under ? base + (r[k] as number) : base - (cloth[k] as number) - (r[k] as number);
         const labelled = Number.isNaN(lastY) || Math.abs(y - lastY) >= 14;
         if (labelled) lastY = y;
         found.push({
@@ -360,7 +392,7 @@ function geometry(plan: NightPlan, width: number, height: number) {
           shown: t,
           under,
           labelled: labelled && (!under || t <= shown(10)),
-          d: under ? line(flat(r, 12)) : line(around(add(hull, r))),
+          d: under ? line(flat(r, 12)) : line(around(add(cloth, r))),
           x: left + inner * (xs[k] as number),
           y,
         });
@@ -369,7 +401,10 @@ function geometry(plan: NightPlan, width: number, height: number) {
     return found;
   };
 
-  const silhouette: [number, number][] = xs.map((x, i) => [left + inner * x, base - (body[i] as number)]);
+  const silhouette: [number, number][] = xs.map((x, i) => [
+    left + inner * x,
+    base - tall * (body[i] as number),
+  ]);
   return {
     left,
     inner,
@@ -380,10 +415,11 @@ function geometry(plan: NightPlan, width: number, height: number) {
     depth: depth0,
     groundArea,
     seams,
+    named,
     isotherms,
-    warmth: between(around(hull), silhouette),
-    air: line(around(above.at(-1)?.high ?? hull)),
+    warmth: between(around(cloth), silhouette),
+    air: line(around(above.at(-1)?.high ?? cloth)),
     sleeper: `${line(silhouette)}L${left + inner} ${base}L${left} ${base}Z`,
-    arm: `M${left + inner * 0.215} ${base - 24}q${inner * 0.1} 10 ${inner * 0.25} 3`,
+    arm: `M${left + inner * 0.215} ${base - 0.42 * tall}q${inner * 0.1} ${0.16 * tall} ${inner * 0.25} ${0.05 * tall}`,
   };
 }

@@ -166,7 +166,7 @@ function LayerMenu(props: {
           onChange={(closure) => edit.close(item.id, closure)}
         />
       )}
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-[1fr_1fr_1.5fr] gap-2">
         <Button onClick={() => edit.move(item.id, 1)}>Up</Button>
         <Button onClick={() => edit.move(item.id, -1)}>Down</Button>
         <Button

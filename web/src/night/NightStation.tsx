@@ -59,26 +59,26 @@ export function Component() {
   const hasGap = plan?.cut.below.some((s) => s.kind === "underGap");
 
   return (
-    <main className="grid grow lg:grid-cols-[1fr_330px]">
+    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_330px] lg:content-stretch">
       <section className="min-w-0 px-3 py-4 sm:px-5">
         <p className="text-soft">
           Night {index + 1}
           {night.camp && ` · ${night.camp}`}, {surfaces[night.surface]}, {shelters[night.shelter]}
         </p>
-        <h1 className="flex flex-wrap items-center gap-x-3 text-[26px] leading-tight">
+        <h1 className="flex items-start gap-x-3 text-[26px] leading-tight">
           <VerdictMark verdict={plan?.verdict} size={26} />
           <span>
             {plan?.verdict && <span className="capitalize">{verdicts[plan.verdict]}. </span>}
             {holds != null ? `Holds to ${w.temp(holds)}.` : (plan?.comfort.whyNone ?? "…")}{" "}
-            {plan?.weather && `Plan for ${w.temp(plan.weather.low.planFor)}.`}
+            {plan?.weather && `Plan for ${w.temp(plan.weather.low.planFor)}.`}{" "}
+            {plan?.margin != null && (
+              <span className={short ? "text-ember" : "text-soft"}>
+                {short
+                  ? `Short by ${w.degrees(Math.max(1, -plan.margin))}.`
+                  : `${w.degrees(plan.margin)} to spare.`}
+              </span>
+            )}
           </span>
-          {plan?.margin != null && (
-            <span className={short ? "text-ember" : "text-soft"}>
-              {short
-                ? `Short by ${w.degrees(Math.max(1, -plan.margin))}.`
-                : `${w.degrees(plan.margin)} to spare.`}
-            </span>
-          )}
         </h1>
         <div className="no-print my-3 flex flex-wrap items-center gap-2">
           <Button look="strong" onClick={() => setAdding(true)}>
@@ -122,7 +122,7 @@ export function Component() {
                 plan={plan}
                 night={night}
                 width={width}
-                height={width < 480 ? 400 : 480}
+                height={width < 480 ? 400 : Math.max(470, Math.min(640, innerHeight - 220))}
                 selected={selected}
                 onPress={(id, e) => press(id, e, setOpen)}
               />

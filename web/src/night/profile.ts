@@ -15,33 +15,36 @@ const samples = 181;
 export const xs = Array.from({ length: samples }, (_, i) => i / (samples - 1));
 const order: Region[] = ["head", "torso", "legs", "feet"];
 
-/** The sleeper seen from the side, lying on the back: height over the pad in px. */
+/** The sleeper seen from the side, lying on the back: height over the pad, the chest being 1. */
 const bodyPoints: [number, number][] = [
-  [0, 8],
-  [0.012, 26],
-  [0.04, 42],
-  [0.066, 45],
-  [0.082, 50],
-  [0.095, 44],
-  [0.12, 31],
-  [0.15, 29],
-  [0.185, 44],
-  [0.24, 60],
-  [0.3, 62],
-  [0.38, 55],
-  [0.47, 49],
-  [0.53, 48],
-  [0.6, 43],
-  [0.67, 42],
-  [0.72, 37],
-  [0.8, 30],
-  [0.87, 24],
-  [0.905, 28],
-  [0.935, 52],
-  [0.955, 60],
-  [0.975, 56],
-  [0.99, 34],
-  [1, 10],
+  [0, 0.1],
+  [0.008, 0.4],
+  [0.028, 0.62],
+  [0.052, 0.71],
+  [0.068, 0.73],
+  [0.078, 0.83],
+  [0.088, 0.72],
+  [0.104, 0.62],
+  [0.122, 0.4],
+  [0.148, 0.38],
+  [0.175, 0.6],
+  [0.215, 0.88],
+  [0.27, 1],
+  [0.34, 0.95],
+  [0.42, 0.82],
+  [0.5, 0.77],
+  [0.58, 0.72],
+  [0.66, 0.69],
+  [0.71, 0.62],
+  [0.79, 0.5],
+  [0.87, 0.37],
+  [0.9, 0.43],
+  [0.922, 0.66],
+  [0.942, 0.84],
+  [0.958, 0.88],
+  [0.975, 0.8],
+  [0.99, 0.46],
+  [1, 0.12],
 ];
 
 function along(points: [number, number][], x: number): number {
@@ -65,15 +68,15 @@ export const body = xs.map((x) => Math.max(0, along(bodyPoints, x)));
 export const hull = blur(
   xs.map((_, i) => {
     let high = body[i] as number;
-    for (let d = 1; d <= 16; d++)
+    for (let d = 1; d <= 26; d++)
       high = Math.max(
         high,
         Math.min(body[i - d] ?? 0, body[i + d] ?? 0),
         ((body[i - d] ?? 0) + (body[i + d] ?? 0)) / 2,
       );
-    return high + 2;
+    return high + 0.035;
   }),
-  4,
+  7,
 );
 
 function blur(values: number[], radius: number): number[] {

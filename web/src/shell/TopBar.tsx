@@ -33,7 +33,7 @@ export function TopBar(props: {
         {trip && <SleeperMenu />}
         <UnitsMenu />
         <ThemeSwitch />
-        <button type="button" className={trigger} onClick={props.onKeys} aria-label="Keys">
+        <button type="button" className={`${trigger} max-sm:hidden`} onClick={props.onKeys} aria-label="Keys">
           ?
         </button>
       </div>

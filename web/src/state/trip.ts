@@ -26,16 +26,24 @@ export function useGo() {
   };
 }
 
+/** The last answer of each trip, shown while what is typed cannot be answered. */
+const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
+
 /** Verdicts of every night and the whole answer for one; the last answer stays while a new one is computed. */
 export function usePlan(trip: Trip | undefined, index: number) {
   const revision = useWorkspace((w) => w.kitRevision);
-  return useQuery({
+  const query = useQuery({
     queryKey: ["plan", revision, index, trip],
-    queryFn: () => api.plan(trip as Trip, index),
+    queryFn: async () => {
+      const answer = await api.plan(trip as Trip, index);
+      lastSound.set((trip as Trip).id, answer);
+      return answer;
+    },
     enabled: trip !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
   });
+  return { data: query.data ?? (trip && lastSound.get(trip.id)), error: query.error };
 }
 
 export function useFixes(trip: Trip | undefined, index: number) {
