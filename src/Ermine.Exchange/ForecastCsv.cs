@@ -61,6 +61,14 @@ public static partial class ForecastCsv
         LocalDateTimePattern.CreateWithInvariantCulture("dd.MM.uuuu HH:mm"),
     ];
 
+    private static readonly OffsetDateTimePattern[] OffsetPatterns =
+    [
+        OffsetDateTimePattern.ExtendedIso,
+        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mmo<G>"),
+        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm:sso<G>"),
+        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mmo<G>"),
+    ];
+
     /// <summary>Reads a file.</summary>
     /// <param name="name">Its name, kept with the series.</param>
     /// <param name="bytes">Its content.</param>
@@ -99,13 +107,19 @@ public static partial class ForecastCsv
 
         var unit = TemperatureUnitIn(header[columns.Temperature]) ?? choices.TemperatureUnit;
         var windUnit =
-            (columns.Wind < 0 ? null : WindUnitIn(header[columns.Wind])) ?? choices.WindUnit ?? WindUnit.MetresPerSecond;
+            (columns.Wind < 0 ? null : WindUnitIn(header[columns.Wind]))
+            ?? choices.WindUnit
+            ?? WindUnit.MetresPerSecond;
         var zoneName = ZoneIn(header[columns.Time]) ?? notes.GetValueOrDefault("time zone") ?? choices.TimeZone;
         var zone = zoneName is null ? null : DateTimeZoneProviders.Tzdb.GetZoneOrNull(zoneName);
         if (zoneName is not null && zone is null)
             return Ask("timeZone", zoneName, "Give the zone's IANA name, such as Europe/Helsinki.");
         if (unit is null)
-            return Ask("temperatureUnit", header[columns.Temperature], "The column does not say its unit: choose °C or °F.");
+            return Ask(
+                "temperatureUnit",
+                header[columns.Temperature],
+                "The column does not say its unit: choose °C or °F."
+            );
 
         var faults = new List<Fault>();
         var hours = new SortedDictionary<DateTimeOffset, ForecastHour>();
@@ -116,7 +130,11 @@ public static partial class ForecastCsv
             if (row.Time(columns.Time, zone, hours) is not { } time)
             {
                 if (zone is null && row.NeedsZone)
-                    return Ask("timeZone", csv.GetString(columns.Time), "The times do not say their zone: name the camp's, such as Europe/Helsinki.");
+                    return Ask(
+                        "timeZone",
+                        csv.GetString(columns.Time),
+                        "The times do not say their zone: name the camp's, such as Europe/Helsinki."
+                    );
                 continue;
             }
             if (row.Number(columns.Temperature, header, required: true) is not { } degrees)
@@ -155,9 +173,11 @@ public static partial class ForecastCsv
         return new(series, faults, []);
     }
 
-    private static CsvReading Foreign(string field, string value, string mend) => new(null, [new(field, value, mend)], []);
+    private static CsvReading Foreign(string field, string value, string mend) =>
+        new(null, [new(field, value, mend)], []);
 
-    private static CsvReading Ask(string need, string value, string mend) => new(null, [new(need, value, mend)], [need]);
+    private static CsvReading Ask(string need, string value, string mend) =>
+        new(null, [new(need, value, mend)], [need]);
 
     private static string Decode(byte[] bytes)
     {
@@ -260,7 +280,8 @@ public static partial class ForecastCsv
 
         public bool NeedsZone { get; private set; }
 
-        public void Fault(int column, string[] header, string mend) => Fault(header[column], csv.GetString(column), mend);
+        public void Fault(int column, string[] header, string mend) =>
+            Fault(header[column], csv.GetString(column), mend);
 
         private void Fault(string column, string value, string mend)
         {
@@ -268,15 +289,21 @@ public static partial class ForecastCsv
             faults.Add(new($"{at}, {column}", value.Length > 60 ? value[..60] + "…" : value, mend));
         }
 
-        public DateTimeOffset? Time(int column, DateTimeZone? zone, SortedDictionary<DateTimeOffset, ForecastHour> taken)
+        public DateTimeOffset? Time(
+            int column,
+            DateTimeZone? zone,
+            SortedDictionary<DateTimeOffset, ForecastHour> taken
+        )
         {
             var text = csv.GetString(column);
-            if (OffsetDateTimePattern.ExtendedIso.Parse(text) is { Success: true } withOffset)
+            foreach (var pattern in OffsetPatterns)
             {
+                if (!pattern.Parse(text).TryGetValue(default, out var moment))
+                    continue;
                 if (zone is not null)
-                    return withOffset.Value.InZone(zone).ToDateTimeOffset();
-                NeedsZone = withOffset.Value.Offset == Offset.Zero;
-                return NeedsZone ? null : withOffset.Value.ToDateTimeOffset();
+                    return moment.InZone(zone).ToDateTimeOffset();
+                NeedsZone = moment.Offset == Offset.Zero;
+                return NeedsZone ? null : moment.ToDateTimeOffset();
             }
             foreach (var pattern in LocalPatterns)
             {
@@ -300,7 +327,14 @@ public static partial class ForecastCsv
             if (text.Length == 0 && !required)
                 return null;
             var plain = delimiter == ',' ? text : text.Replace(',', '.');
-            if (double.TryParse(plain.Replace('−', '-'), NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number))
+            if (
+                double.TryParse(
+                    plain.Replace('−', '-'),
+                    NumberStyles.Float,
+                    CultureInfo.InvariantCulture,
+                    out var number
+                ) && double.IsFinite(number)
+            )
                 return number;
             Fault(column, header, "Write a plain number, or leave the field empty where it is not known.");
             return null;
@@ -310,7 +344,9 @@ public static partial class ForecastCsv
         {
             if (Number(column, header, required: false) is not { } number)
                 return null;
-            var fraction = header[column].Contains("fraction", StringComparison.OrdinalIgnoreCase) ? number : number / 100;
+            var fraction = header[column].Contains("fraction", StringComparison.OrdinalIgnoreCase)
+                ? number
+                : number / 100;
             if (fraction is >= 0 and <= 1.05)
                 return Math.Min(1, fraction);
             Fault(column, header, "Write per cent from 0 to 100, or name the column …_fraction for 0 to 1.");

@@ -62,9 +62,23 @@ await using (var scope = app.Services.CreateAsyncScope())
         Console.WriteLine(await data.Backup("by-hand"));
         return;
     }
-    await FirstData.Fill(scope.ServiceProvider.GetRequiredService<Store>(), demo: app.Configuration["demo"] is not null);
+    await FirstData.Fill(
+        scope.ServiceProvider.GetRequiredService<Store>(),
+        demo: app.Configuration["demo"] is not null
+    );
 }
-await app.RunAsync();
+app.Lifetime.ApplicationStarted.Register(() =>
+    Console.WriteLine($"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}. Ctrl+C ends it.")
+);
+try
+{
+    await app.RunAsync();
+}
+catch (IOException taken) when (taken.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+{
+    Console.Error.WriteLine($"{string.Join(" ", app.Urls)} is in use: choose another port with --port.");
+    Environment.ExitCode = 1;
+}
 
 static string DefaultData() =>
     Path.Combine(

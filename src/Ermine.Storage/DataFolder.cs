@@ -11,7 +11,12 @@ public sealed class DataFolder(string path)
     private string Database => System.IO.Path.Combine(Path, "ermine.db");
 
     public string ConnectionString =>
-        new SqliteConnectionStringBuilder { DataSource = Database, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = Database,
+            ForeignKeys = true,
+            DefaultTimeout = 10,
+        }.ToString();
 
     /// <summary>Creates what is missing and upgrades the schema, after keeping a copy where there is one to keep.</summary>
     public async Task Prepare(ErmineContext db)

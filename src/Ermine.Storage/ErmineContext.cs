@@ -31,7 +31,12 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
             trip.HasMany(t => t.Along).WithOne().HasForeignKey(a => a.TripId);
         });
         modelBuilder.Entity<NightRow>().HasKey(n => new { n.TripId, n.Id });
-        modelBuilder.Entity<LayerRow>().HasOne<ItemRow>().WithMany().HasForeignKey(l => l.ItemId).OnDelete(DeleteBehavior.Restrict);
+        modelBuilder
+            .Entity<LayerRow>()
+            .HasOne<ItemRow>()
+            .WithMany()
+            .HasForeignKey(l => l.ItemId)
+            .OnDelete(DeleteBehavior.Restrict);
         modelBuilder.Entity<AlongRow>(along =>
         {
             along.HasKey(a => new { a.TripId, a.ItemId });

@@ -123,7 +123,8 @@ internal static class Mapping
             r.IssuedAt,
             r.ElevationM,
             [
-                .. r.Hours.OrderBy(h => h.Position)
+                .. r
+                    .Hours.OrderBy(h => h.Position)
                     .Select(h => new ForecastHour(h.Time, h.TemperatureC, h.WindMs, h.Humidity, h.Cloud)),
             ]
         );
@@ -194,7 +195,8 @@ internal static class Mapping
     private static SleepSystem SystemOf(TripRow trip, Guid? nightId, UnderGap gap) =>
         new(
             [
-                .. trip.Layers.Where(l => l.NightId == nightId)
+                .. trip
+                    .Layers.Where(l => l.NightId == nightId)
                     .OrderBy(l => l.Position)
                     .Select(l => new Layer(l.ItemId, l.Closure)),
             ],

@@ -13,7 +13,14 @@ namespace Ermine.Core.Tests;
 [Properties(Arbitrary = [typeof(Anything)], MaxTest = 300)]
 public class PropertyTests
 {
-    public sealed record PlainStack(double Bag, double Hood, ByRegion<double> Worn, ByRegion<double> Pad, double Leak, double Wind)
+    public sealed record PlainStack(
+        double Bag,
+        double Hood,
+        ByRegion<double> Worn,
+        ByRegion<double> Pad,
+        double Leak,
+        double Wind
+    )
     {
         public ThermalStack Build(bool barrier = false) =>
             ThermalStack.Plain(Bag, Hood, Worn, Pad, Leak, Wind, barrier);
@@ -58,7 +65,13 @@ public class PropertyTests
         HeatBalance.Solve(stack, Metabolism.Sleeping(who), at, Surroundings.Open(on)).Outside?.Celsius ?? double.NaN;
 
     [Property]
-    public void More_insulation_anywhere_is_never_colder(PlainStack stack, Sleeper who, Surface on, Region region, NonNegativeInt more)
+    public void More_insulation_anywhere_is_never_colder(
+        PlainStack stack,
+        Sleeper who,
+        Surface on,
+        Region region,
+        NonNegativeInt more
+    )
     {
         var by = 0.01 * (more.Get % 100);
         ByRegion<double> Raised(ByRegion<double> of) => of.Map((r, v) => r == region ? v + by : v);
@@ -66,17 +79,31 @@ public class PropertyTests
         foreach (
             var warmer in new[]
             {
-                stack with { Bag = stack.Bag + by },
-                stack with { Worn = Raised(stack.Worn) },
-                stack with { Pad = Raised(stack.Pad) },
-                stack with { Leak = Math.Max(0, stack.Leak - by / 10) },
+                stack with
+                {
+                    Bag = stack.Bag + by,
+                },
+                stack with
+                {
+                    Worn = Raised(stack.Worn),
+                },
+                stack with
+                {
+                    Pad = Raised(stack.Pad),
+                },
+                stack with
+                {
+                    Leak = Math.Max(0, stack.Leak - by / 10),
+                },
             }
         )
         {
             var after = Outside(warmer.Build(), who, Threshold.Comfort, on);
             Assert.True(double.IsNaN(before) || after <= before + 1e-6, $"{after} is warmer than {before}");
         }
-        Assert.True(double.IsNaN(before) || Outside(stack.Build(barrier: true), who, Threshold.Comfort, on) <= before + 1e-6);
+        Assert.True(
+            double.IsNaN(before) || Outside(stack.Build(barrier: true), who, Threshold.Comfort, on) <= before + 1e-6
+        );
     }
 
     [Property]
@@ -122,7 +149,10 @@ public class PropertyTests
                 continue;
             }
             var promise = Labels.Promise(bag);
-            var back = threshold == Threshold.Comfort ? promise.Comfort : threshold == Threshold.Limit ? promise.Limit : promise.Extreme;
+            var back =
+                threshold == Threshold.Comfort ? promise.Comfort
+                : threshold == Threshold.Limit ? promise.Limit
+                : promise.Extreme;
             Assert.Equal(label, back!.Value.Celsius, 0.05);
         }
     }

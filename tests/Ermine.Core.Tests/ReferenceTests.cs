@@ -15,7 +15,12 @@ public class ReferenceTests
     [InlineData(0, 0.747, -5.8, -19.9)]
     [InlineData(-10, 1.189, -17.1, -33.5)]
     [InlineData(-20, 1.747, -28.5, -46.9)]
-    public void A_comfort_label_gives_the_bag_and_its_other_promises(double comfort, double bag, double limit, double extreme)
+    public void A_comfort_label_gives_the_bag_and_its_other_promises(
+        double comfort,
+        double bag,
+        double limit,
+        double extreme
+    )
     {
         var found = Labels.BagFor(Threshold.Comfort, new(comfort));
         Assert.NotNull(found);
@@ -108,8 +113,13 @@ public class ReferenceTests
     [InlineData(Shelter.DoubleWall, 1, false, 10, -18.95)]
     [InlineData(Shelter.TarpLow, 1, false, 0, -19.5)]
     [InlineData(Shelter.SnowShelter, 3, false, 15, -6.725)]
-    public void Shelter_warms_the_air_round_the_sleeper(Shelter kind, int sleepers, bool vents, double wind, double around) =>
-        Assert.Equal(around, new ShelterUse(kind, sleepers, vents, false, wind).AirAround(new(-20)).Celsius, 1e-9);
+    public void Shelter_warms_the_air_round_the_sleeper(
+        Shelter kind,
+        int sleepers,
+        bool vents,
+        double wind,
+        double around
+    ) => Assert.Equal(around, new ShelterUse(kind, sleepers, vents, false, wind).AirAround(new(-20)).Celsius, 1e-9);
 
     [Fact]
     public void A_bed_under_a_clear_sky_is_three_degrees_colder_than_the_air() =>
@@ -131,7 +141,12 @@ public class ReferenceTests
     [InlineData(Terrain.Valley, 0.4, 1.0, 0)]
     [InlineData(Terrain.Basin, 0.2, 2.5, 0)]
     [InlineData(Terrain.Forest, 0.0, 0.0, 0)]
-    public void Cold_air_gathers_only_on_low_ground_when_clear_and_calm(Terrain terrain, double cloud, double wind, double drop)
+    public void Cold_air_gathers_only_on_low_ground_when_clear_and_calm(
+        Terrain terrain,
+        double cloud,
+        double wind,
+        double drop
+    )
     {
         var low = DesignLows.Of(new(new(-10), 0, 500, cloud, wind), terrain, 500, new(Confidence: 0.5));
         Assert.Equal(-10 + drop, low.CampLow.Celsius, 1e-9);

@@ -67,7 +67,8 @@ public static class Fixes
         if (plan.Comfort.Outside is not { } now)
             return [];
         var carried = trip.Along.Concat(system.Layers.Select(l => l.ItemId)).ToHashSet();
-        double Grams(SleepSystem s) => s.Layers.Where(l => !carried.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);
+        double Grams(SleepSystem s) =>
+            s.Layers.Where(l => !carried.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);
 
         var found = new List<Fix>();
         foreach (var change in Candidates(closet, system))
@@ -99,10 +100,7 @@ public static class Fixes
     }
 
     private static IEnumerable<Fix> Ranked(IEnumerable<Fix> fixes) =>
-        fixes
-            .OrderByDescending(f => f.Covers)
-            .ThenBy(f => f.Covers ? f.MassG : 0)
-            .ThenByDescending(f => f.Gain.Kelvin);
+        fixes.OrderByDescending(f => f.Covers).ThenBy(f => f.Covers ? f.MassG : 0).ThenByDescending(f => f.Gain.Kelvin);
 
     private sealed record Candidate(FixKind Kind, Guid? ItemId, Guid? ReplacesId, SleepSystem System, string Why);
 
@@ -114,11 +112,29 @@ public static class Fixes
         {
             if (reading.Insulation is null)
                 continue;
-            yield return new(FixKind.Add, item.Id, null, system with { Layers = With(layers, item, closet) }, AddingDoes(item));
+            yield return new(
+                FixKind.Add,
+                item.Id,
+                null,
+                system with
+                {
+                    Layers = With(layers, item, closet),
+                },
+                AddingDoes(item)
+            );
             foreach (var old in layers.Where(l => CanStandFor(item, closet.Find(l.ItemId)!)))
             {
                 var swapped = layers.Select(l => l == old ? new Layer(item.Id, Closure.Closed) : l);
-                yield return new(FixKind.Swap, item.Id, old.ItemId, system with { Layers = [.. swapped] }, "Warmer than what it replaces.");
+                yield return new(
+                    FixKind.Swap,
+                    item.Id,
+                    old.ItemId,
+                    system with
+                    {
+                        Layers = [.. swapped],
+                    },
+                    "Warmer than what it replaces."
+                );
             }
         }
 
@@ -126,30 +142,58 @@ public static class Fixes
         for (var i = 0; i + 1 < tops.Count; i++)
         {
             var (inner, outer) = (tops[i], tops[i + 1]);
-            var turned = layers.Select(l => l == inner ? outer : l == outer ? inner : l);
+            var turned = layers.Select(l =>
+                l == inner ? outer
+                : l == outer ? inner
+                : l
+            );
             yield return new(
                 FixKind.Reorder,
                 outer.ItemId,
                 inner.ItemId,
-                system with { Layers = [.. turned] },
+                system with
+                {
+                    Layers = [.. turned],
+                },
                 "The heavier outside crushes the other."
             );
         }
         foreach (var open in tops.Where(l => l.Closure != Closure.Closed))
         {
             var closed = layers.Select(l => l == open ? l with { Closure = Closure.Closed } : l);
-            yield return new(FixKind.Close, open.ItemId, null, system with { Layers = [.. closed] }, "Warm air no longer escapes at the neck.");
+            yield return new(
+                FixKind.Close,
+                open.ItemId,
+                null,
+                system with
+                {
+                    Layers = [.. closed],
+                },
+                "Warm air no longer escapes at the neck."
+            );
         }
         if (system.UnderGap != UnderGap.Rucksack)
-            yield return new(FixKind.FillGap, null, null, system with { UnderGap = UnderGap.Rucksack }, "It lies where no pad does.");
+            yield return new(
+                FixKind.FillGap,
+                null,
+                null,
+                system with
+                {
+                    UnderGap = UnderGap.Rucksack,
+                },
+                "It lies where no pad does."
+            );
     }
 
     /// <summary>The layers with one more: under the pads there are, over the clothes there are, and the heavier top layer inside.</summary>
     private static List<Layer> With(List<Layer> layers, KitItem item, Closet closet)
     {
-        var at = item.Kind == ItemKind.Pad
-            ? 0
-            : layers.FindIndex(l => closet.Find(l.ItemId) is { IsTopLayer: true } top && (!item.IsTopLayer || top.MassG < item.MassG));
+        var at =
+            item.Kind == ItemKind.Pad
+                ? 0
+                : layers.FindIndex(l =>
+                    closet.Find(l.ItemId) is { IsTopLayer: true } top && (!item.IsTopLayer || top.MassG < item.MassG)
+                );
         var more = new List<Layer>(layers);
         more.Insert(at < 0 ? more.Count : at, new(item.Id, Closure.Closed));
         return more;

@@ -1,9 +1,9 @@
 using System.Globalization;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Nights;
 using Ermine.Core.Sleepers;
 using Ermine.Core.Stack;
-using Ermine.Core.Nights;
 
 namespace Ermine.Core.Entry;
 
@@ -77,7 +77,11 @@ public static class EntryRules
             if (trip.Nights[i].OwnSystem is { } own)
                 CheckSystem(faults, $"nights[{i}].ownSystem", own, owns);
             if (i > 0 && trip.Nights[i].Date <= trip.Nights[i - 1].Date)
-                faults.Add($"nights[{i}].date", $"{trip.Nights[i].Date:yyyy-MM-dd}", "Each night needs a date after the night before it.");
+                faults.Add(
+                    $"nights[{i}].date",
+                    $"{trip.Nights[i].Date:yyyy-MM-dd}",
+                    "Each night needs a date after the night before it."
+                );
         }
         if (trip.Nights.Select(n => n.Id).Distinct().Count() < trip.Nights.Count)
             faults.Add("nights", "the same id twice", "Give each night an id of its own.");
@@ -109,9 +113,17 @@ public static class EntryRules
         {
             var id = system.Layers[i].ItemId;
             if (!owns(id))
-                faults.Add($"{at}.layers[{i}].itemId", $"{id}", "This thing is not in the kit; take it out or add it to the kit.");
+                faults.Add(
+                    $"{at}.layers[{i}].itemId",
+                    $"{id}",
+                    "This thing is not in the kit; take it out or add it to the kit."
+                );
             else if (!seen.Add(id))
-                faults.Add($"{at}.layers[{i}].itemId", $"{id}", "One thing cannot lie at two places; duplicate it in the kit if you own two.");
+                faults.Add(
+                    $"{at}.layers[{i}].itemId",
+                    $"{id}",
+                    "One thing cannot lie at two places; duplicate it in the kit if you own two."
+                );
         }
     }
 
@@ -124,7 +136,11 @@ public static class EntryRules
             case ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme or ClaimKind.Unspecified:
                 faults.Range(at, claim.Value, -80, 25, "°C");
                 if (!item.IsTopLayer)
-                    faults.Add($"claims[{index}].kind", $"{claim.Kind}", "Only bags and quilts carry a temperature; use R, clo or tog.");
+                    faults.Add(
+                        $"claims[{index}].kind",
+                        $"{claim.Kind}",
+                        "Only bags and quilts carry a temperature; use R, clo or tog."
+                    );
                 else if (double.IsFinite(claim.Value) && ItemReader.Read(item).Claims[index].Insulation is null)
                     faults.Add(at, Text(claim.Value), "No bag would earn this label; check the number and its sign.");
                 break;

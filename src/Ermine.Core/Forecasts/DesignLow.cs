@@ -41,7 +41,11 @@ public enum TrustSchool
 /// <param name="School">Which of the two ways decides.</param>
 /// <param name="Confidence">0.50, 0.80, 0.90, 0.95 or 0.99.</param>
 /// <param name="FlatMarginK">Degrees under the forecast low, K, 0–30.</param>
-public sealed record Trust(TrustSchool School = TrustSchool.Confidence, double Confidence = 0.90, double FlatMarginK = 8);
+public sealed record Trust(
+    TrustSchool School = TrustSchool.Confidence,
+    double Confidence = 0.90,
+    double FlatMarginK = 8
+);
 
 /// <summary>What a forecast says for one night, before the camp is looked at.</summary>
 /// <param name="Low">Forecast low.</param>
@@ -147,7 +151,9 @@ public static class DesignLows
 
         var pool = ColdPool(forecast, terrain, assumed);
         if (pool < 0)
-            steps.Add(new(LowStepKind.ColdPool, new(pool), "On clear, calm nights cold air drains down and gathers there."));
+            steps.Add(
+                new(LowStepKind.ColdPool, new(pool), "On clear, calm nights cold air drains down and gathers there.")
+            );
 
         var campLow = forecast.Low + new TemperatureDifference(lapse + pool);
         var sigma = Sigma(forecast.DaysAhead, terrain);
@@ -158,10 +164,20 @@ public static class DesignLows
         if (byFlatMargin)
             steps =
             [
-                new(LowStepKind.FlatMargin, new(-trust.FlatMarginK), "The same for every night; it knows neither camp nor lead time."),
+                new(
+                    LowStepKind.FlatMargin,
+                    new(-trust.FlatMarginK),
+                    "The same for every night; it knows neither camp nor lead time."
+                ),
             ];
         else
-            steps.Add(new(LowStepKind.Spread, new(-z * sigma), "What the forecast may be off by at this lead time and terrain."));
+            steps.Add(
+                new(
+                    LowStepKind.Spread,
+                    new(-z * sigma),
+                    "What the forecast may be off by at this lead time and terrain."
+                )
+            );
 
         return new(
             forecast.Low,
@@ -170,7 +186,12 @@ public static class DesignLows
             byFlatMargin ? flat : coldSide,
             campLow + new TemperatureDifference(1.28 * sigma),
             flat,
-            [.. Confidences.Select(c => new ColdSideAt(c.Confidence, campLow - new TemperatureDifference(c.Z * sigma)))],
+            [
+                .. Confidences.Select(c => new ColdSideAt(
+                    c.Confidence,
+                    campLow - new TemperatureDifference(c.Z * sigma)
+                )),
+            ],
             steps,
             assumed
         );
@@ -199,7 +220,11 @@ public static class DesignLows
             if (Math.Abs(offered.Confidence - confidence) < 1e-9)
                 return offered.Z;
         }
-        throw new ArgumentOutOfRangeException(nameof(confidence), confidence, "Offered are 0.50, 0.80, 0.90, 0.95 and 0.99.");
+        throw new ArgumentOutOfRangeException(
+            nameof(confidence),
+            confidence,
+            "Offered are 0.50, 0.80, 0.90, 0.95 and 0.99."
+        );
     }
 
     private static double ColdPool(ForecastNight forecast, Terrain terrain, List<string> assumed)

@@ -33,13 +33,7 @@ public enum Shelter
 /// <param name="VentsOpen">Vents open: drier, and a degree colder.</param>
 /// <param name="ClearSky">No cloud over a bed without cover.</param>
 /// <param name="OutsideWind">Wind outside at 10 m, m/s.</param>
-public readonly record struct ShelterUse(
-    Shelter Kind,
-    int Sleepers,
-    bool VentsOpen,
-    bool ClearSky,
-    double OutsideWind
-)
+public readonly record struct ShelterUse(Shelter Kind, int Sleepers, bool VentsOpen, bool ClearSky, double OutsideWind)
 {
     /// <summary>Closed walls hold the breath in: humidity counts as 95 % instead of 80 %.</summary>
     public bool IsClosed => Kind is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter;

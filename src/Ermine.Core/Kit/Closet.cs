@@ -8,8 +8,7 @@ public sealed class Closet
     private readonly Dictionary<Guid, (KitItem Item, ItemReading Reading)> things;
 
     /// <summary>Reads every thing.</summary>
-    public Closet(IEnumerable<KitItem> items) =>
-        things = items.ToDictionary(i => i.Id, i => (i, ItemReader.Read(i)));
+    public Closet(IEnumerable<KitItem> items) => things = items.ToDictionary(i => i.Id, i => (i, ItemReader.Read(i)));
 
     /// <summary>Everything owned, with its reading.</summary>
     public IEnumerable<(KitItem Item, ItemReading Reading)> All => things.Values;

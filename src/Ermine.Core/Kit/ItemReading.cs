@@ -50,9 +50,7 @@ public static class ItemReader
         var now = (insulation?.SI ?? 0) * item.LoftFactor;
         var local = item.Cover.Map(
             (region, cover) =>
-                item.IsTopLayer && region == Region.Head
-                    ? (item.Hood ? Labels.ClosedHood * now : 0)
-                    : cover * now
+                item.IsTopLayer && region == Region.Head ? (item.Hood ? Labels.ClosedHood * now : 0) : cover * now
         );
         return new(
             insulation,
@@ -70,8 +68,7 @@ public static class ItemReader
         return new(claim, readAs, Resistance(item, readAs, claim.Value));
     }
 
-    private static ClaimKind TakenFor(ItemKind kind) =>
-        kind == ItemKind.Quilt ? ClaimKind.Comfort : ClaimKind.Limit;
+    private static ClaimKind TakenFor(ItemKind kind) => kind == ItemKind.Quilt ? ClaimKind.Comfort : ClaimKind.Limit;
 
     private static Insulation? Resistance(KitItem item, ClaimKind kind, double value) =>
         kind switch
@@ -99,11 +96,7 @@ public static class ItemReader
         var printed = item.Claims.FirstOrDefault(c => c.Kind == ClaimKind.Unspecified);
         if (printed is null)
             return null;
-        return new(
-            TakenFor(item.Kind),
-            PromiseIf(ClaimKind.Comfort),
-            PromiseIf(ClaimKind.Limit)
-        );
+        return new(TakenFor(item.Kind), PromiseIf(ClaimKind.Comfort), PromiseIf(ClaimKind.Limit));
 
         LabelTriplet? PromiseIf(ClaimKind kind) =>
             Resistance(item, kind, printed.Value) is { } bag ? Labels.Promise(bag) : null;

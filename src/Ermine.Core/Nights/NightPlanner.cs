@@ -186,11 +186,35 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
         const double clo = Insulation.SIPerClo;
         (string What, ThermalStack Changed)[] tried =
         [
-            ("one more clo over torso, legs and feet", thermal with { Upward = Thicker(thermal.Upward, clo, r => r != Region.Head) }),
-            ("one more clo over the head", thermal with { Upward = Thicker(thermal.Upward, clo, r => r == Region.Head) }),
-            ("one more R under the body", thermal with { Downward = Thicker(thermal.Downward, Insulation.SIPerR, _ => true) }),
+            (
+                "one more clo over torso, legs and feet",
+                thermal with
+                {
+                    Upward = Thicker(thermal.Upward, clo, r => r != Region.Head),
+                }
+            ),
+            (
+                "one more clo over the head",
+                thermal with
+                {
+                    Upward = Thicker(thermal.Upward, clo, r => r == Region.Head),
+                }
+            ),
+            (
+                "one more R under the body",
+                thermal with
+                {
+                    Downward = Thicker(thermal.Downward, Insulation.SIPerR, _ => true),
+                }
+            ),
             ("every leak closed", thermal with { Leakage = 0 }),
-            ("a vapour barrier", thermal with { SkinEvaporation = Math.Min(thermal.SkinEvaporation, ThermalStack.EvaporationBarrier) }),
+            (
+                "a vapour barrier",
+                thermal with
+                {
+                    SkinEvaporation = Math.Min(thermal.SkinEvaporation, ThermalStack.EvaporationBarrier),
+                }
+            ),
         ];
         var levers = new List<Lever>();
         foreach (var (what, changed) in tried)
@@ -211,41 +235,61 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
                 : "Humidity of the air breathed: 80 %."
         );
         assumed.Add("Mouth and nose stay outside the bag; hood and collar are used as set on the cut.");
-        assumed.Add("Everything is dry and as lofty as the kit list says. Frost and damp come off these numbers from night to night.");
+        assumed.Add(
+            "Everything is dry and as lofty as the kit list says. Frost and damp come off these numbers from night to night."
+        );
         if (night.Surface == Surface.Glacier)
             assumed.Add("Mean annual air on the glacier: −15 °C.");
         if (sleeper.StatedOffsetK != 0)
-            assumed.Add("The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet.");
+            assumed.Add(
+                "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet."
+            );
     }
 
     private List<Caution> Cautions(Night night, BuiltStack stack, HoldsTo comfort, Verdict? verdict)
     {
         var cautions = new List<Caution>();
         if (verdict == Verdict.NoGo)
-            cautions.Add(new(true, "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system."));
+            cautions.Add(
+                new(true, "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system.")
+            );
         if (verdict == Verdict.Cold)
-            cautions.Add(new(true, "Between limit and extreme: no sleep, shivering, and harm is possible. Not a night to plan for."));
+            cautions.Add(
+                new(
+                    true,
+                    "Between limit and extreme: no sleep, shivering, and harm is possible. Not a night to plan for."
+                )
+            );
         if (stack.Items.All(i => i.Item.Kind != ItemKind.Pad))
             cautions.Add(new(true, "No pad: the ground takes the heat whatever lies on top."));
         if (stack.Items.Sum(i => i.Local.Head) == 0)
             cautions.Add(new(true, "Nothing covers the head. A quilt or an open bag needs a separate hood or hat."));
         if (sleeper.AgeYears > 60)
-            cautions.Add(new(false, "Over sixty the body answers cold more slowly: keep 3 °C in hand beyond this margin."));
+            cautions.Add(
+                new(false, "Over sixty the body answers cold more slowly: keep 3 °C in hand beyond this margin.")
+            );
         if (sleeper.AgeYears < 18)
-            cautions.Add(new(false, "Children are not small adults: less heat is credited here, and someone must check on them at night."));
+            cautions.Add(
+                new(
+                    false,
+                    "Children are not small adults: less heat is credited here, and someone must check on them at night."
+                )
+            );
         if (comfort.Outside is { } holds && BeyondTested(stack, holds))
             cautions.Add(new(false, "Beyond what was tested: read this answer as a direction, not a number."));
         if (night.Shelter is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter)
-            cautions.Add(new(false, "A stove or any flame in a closed shelter makes carbon monoxide: keep a vent open while it burns."));
+            cautions.Add(
+                new(
+                    false,
+                    "A stove or any flame in a closed shelter makes carbon monoxide: keep a vent open while it burns."
+                )
+            );
         return cautions;
     }
 
     private static bool BeyondTested(BuiltStack stack, Temperature holds)
     {
-        var main = stack
-            .Items.Where(i => i.Item.IsTopLayer)
-            .OrderByDescending(i => i.Dry)
-            .FirstOrDefault();
+        var main = stack.Items.Where(i => i.Item.IsTopLayer).OrderByDescending(i => i.Dry).FirstOrDefault();
         var label = main is null ? null : Labels.Promise(new(main.Dry)).Comfort;
         return holds.Celsius < TestedTo || label is { } l && holds.Celsius < l.Celsius - TestedBelowLabel;
     }

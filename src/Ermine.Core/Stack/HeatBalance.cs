@@ -82,9 +82,7 @@ public static class HeatBalance
     )
     {
         var loss =
-            stack.Leakage * (skin - around)
-            + stack.SkinEvaporation
-            + Metabolism.Respiratory(heat, around, humidity);
+            stack.Leakage * (skin - around) + stack.SkinEvaporation + Metabolism.Respiratory(heat, around, humidity);
         foreach (var region in Regions.All)
         {
             var lying = Regions.LyingShare[region];
@@ -157,13 +155,7 @@ public static class HeatBalance
         if (!Brent.TryFindRoot(Surplus, SearchFrom, SearchTo, 1e-9, 200, out var root))
             return None("The balance could not be solved in range.");
         var found = new Temperature(root);
-        return new(
-            threshold,
-            found,
-            where.Shelter.AirAround(found),
-            GroundTemperature.Of(where.Surface, found),
-            null
-        );
+        return new(threshold, found, where.Shelter.AirAround(found), GroundTemperature.Of(where.Surface, found), null);
 
         HoldsTo None(string why) => new(threshold, null, null, null, why);
     }

@@ -50,6 +50,5 @@ public static class Regions
 
     /// <summary>A value for each region.</summary>
     public static ByRegion<T> Each<T>(Func<Region, T> f)
-        where T : notnull =>
-        new(f(Region.Head), f(Region.Torso), f(Region.Legs), f(Region.Feet));
+        where T : notnull => new(f(Region.Head), f(Region.Torso), f(Region.Legs), f(Region.Feet));
 }

@@ -125,7 +125,11 @@ public static class StackBuilder
             var heaviestOutside = tops.Skip(i + 1).Select(t => t.Item.MassG).DefaultIfEmpty(0).Max();
             var inner = tops[i].Item.MassG;
             if (inner > 0 && heaviestOutside > inner)
-                tops[i].Multiply(1 - Math.Min(0.3, 0.10 * (heaviestOutside / inner - 1)), "crushed by a heavier layer outside");
+                tops[i]
+                    .Multiply(
+                        1 - Math.Min(0.3, 0.10 * (heaviestOutside / inner - 1)),
+                        "crushed by a heavier layer outside"
+                    );
         }
         foreach (var lighter in tops.OrderByDescending(t => t.Item.MassG).ThenByDescending(t => t.Dry).Skip(1))
             lighter.Multiply(FurtherTopLayer, "a further layer on top overlaps the first");
@@ -175,13 +179,13 @@ public static class StackBuilder
             var onPads = ParallelPaths
                 .Through([.. pads.Select(p => p.Over(region))])
                 .Sum(p => p.Share * Through(p.Resistance));
-            var slides = region == Region.Torso && pads.Count > 0 && pads.All(p => p.Item.Narrow) ? ArmsOffNarrowPad : 0;
+            var slides =
+                region == Region.Torso && pads.Count > 0 && pads.All(p => p.Item.Narrow) ? ArmsOffNarrowPad : 0;
             return (1 - slides) * onPads + slides * Through(0);
         });
         var evaporation = Regions.All.Sum(region =>
         {
-            var barrier = worn
-                .Where(w => w.Item.Kind == ItemKind.VapourBarrier)
+            var barrier = worn.Where(w => w.Item.Kind == ItemKind.VapourBarrier)
                 .Select(w => w.Item.Cover[region])
                 .DefaultIfEmpty(0)
                 .Max();
@@ -198,9 +202,7 @@ public static class StackBuilder
         var zip = item.DraftTube ? 0 : 0.01;
         if (item.Kind == ItemKind.Bag)
         {
-            var collar = item.Collar
-                ? (closure == Closure.Closed ? 0 : 0.015)
-                : (item.HasTemperatureLabel ? 0 : 0.02);
+            var collar = item.Collar ? (closure == Closure.Closed ? 0 : 0.015) : (item.HasTemperatureLabel ? 0 : 0.02);
             return collar + zip;
         }
         var held = closure switch
@@ -231,7 +233,9 @@ public static class StackBuilder
         {
             if (Kept < LeastKept * Dry)
             {
-                Corrections.Add(new(LeastKept * Dry / Math.Max(Kept, 1e-9), "never below a fifth of its dry insulation"));
+                Corrections.Add(
+                    new(LeastKept * Dry / Math.Max(Kept, 1e-9), "never below a fifth of its dry insulation")
+                );
                 Kept = LeastKept * Dry;
             }
         }
@@ -249,13 +253,6 @@ public static class StackBuilder
             return new(region == Region.Torso ? torsoSqueeze * Kept : Kept, Item.Cover[region]);
         }
 
-        public PlacedItem Placed() =>
-            new(
-                Item,
-                Closure,
-                Dry,
-                Regions.Each(region => Over(region).Mean),
-                Corrections
-            );
+        public PlacedItem Placed() => new(Item, Closure, Dry, Regions.Each(region => Over(region).Mean), Corrections);
     }
 }

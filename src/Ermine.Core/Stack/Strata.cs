@@ -33,12 +33,7 @@ public enum StratumKind
 /// <param name="Cover">Share of the region where it lies, 0–1.</param>
 /// <param name="Inner">Temperature of the face towards the body.</param>
 /// <param name="Outer">Temperature of the face away from it.</param>
-public sealed record StratumCell(
-    double Resistance,
-    double Cover,
-    Temperature Inner,
-    Temperature Outer
-);
+public sealed record StratumCell(double Resistance, double Cover, Temperature Inner, Temperature Outer);
 
 /// <summary>One stratum of the cut.</summary>
 /// <param name="Kind">What it is made of.</param>
@@ -80,7 +75,12 @@ public static class Strata
         var padShare = padSum.Map((_, sum) => sum > 0 ? ThermalStack.PadEffective(sum) / sum : 1);
         var uncovered = Regions.Each(r => 1 - pads.Select(p => p.Item.Cover[r]).DefaultIfEmpty(0).Max());
         var below = pads.Select(p =>
-                (Kind: StratumKind.Pad, Id: (Guid?)p.Item.Id, Local: p.Local.Map((r, v) => v * padShare[r]), Cover: p.Item.Cover)
+                (
+                    Kind: StratumKind.Pad,
+                    Id: (Guid?)p.Item.Id,
+                    Local: p.Local.Map((r, v) => v * padShare[r]),
+                    Cover: p.Item.Cover
+                )
             )
             .Prepend((StratumKind.Underside, null, underside, Whole))
             .ToList();

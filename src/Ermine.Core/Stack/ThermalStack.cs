@@ -58,9 +58,7 @@ public sealed record ThermalStack(
         var crushed = bag > 0 ? Crushed : 0;
         return new(
             Upward: worn.Map((region, wear) => 1 / (wear + (region == Region.Head ? hood * bag : bag) + air)),
-            Downward: worn.Map(
-                (region, wear) => 1 / (WornUnderneath(wear) + crushed + PadEffective(pad[region]))
-            ),
+            Downward: worn.Map((region, wear) => 1 / (WornUnderneath(wear) + crushed + PadEffective(pad[region]))),
             Leakage: leakage,
             SkinEvaporation: vapourBarrier ? EvaporationBarrier : EvaporationBreathable
         );

@@ -242,7 +242,11 @@ public static class Calculators
                 OutOf($"wear.{Name(region)}", r.Wear[region], 0, 20, "m²K/W"),
                 OutOf($"pad.{Name(region)}", r.Pad[region], 0, 20, "m²K/W"),
                 r.BagR <= 0 && r.Wear[region] + r.Pad[region] < 0.01
-                    ? new Fault($"pad.{Name(region)}", $"{r.Pad[region]}", "Bare skin on bare ground has no balance: give pad or wear at least 0.01 m²K/W.")
+                    ? new Fault(
+                        $"pad.{Name(region)}",
+                        $"{r.Pad[region]}",
+                        "Bare skin on bare ground has no balance: give pad or wear at least 0.01 m²K/W."
+                    )
                     : null,
             }
         );

@@ -1,3 +1,4 @@
+using Ermine.Core.Entry;
 using Ermine.Exchange;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
@@ -23,19 +24,26 @@ public static class Forecasts
         Store store,
         string name = "forecast.csv",
         string? timeZone = null,
-        TemperatureUnit? temperatureUnit = null,
-        WindUnit? windUnit = null,
+        string? temperatureUnit = null,
+        string? windUnit = null,
         double? elevationM = null,
         bool takeGood = false
     )
     {
+        var faults = new List<Fault>();
+        var temperature = Choice<TemperatureUnit>("temperatureUnit", temperatureUnit, faults);
+        var wind = Choice<WindUnit>("windUnit", windUnit, faults);
+        if (faults.Count > 0)
+            return Problems.Faults(faults);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body);
-        var reading = ForecastCsv.Read(name, body.ToArray(), new(timeZone, temperatureUnit, windUnit, elevationM));
+        var reading = ForecastCsv.Read(name, body.ToArray(), new(timeZone, temperature, wind, elevationM));
         if (reading.Series is null || reading.Faults.Count > 0 && !takeGood)
             return Problems.Faults(
                 reading.Faults,
-                title: reading.Series is null ? "This file could not be read. Nothing was saved." : "Some lines could not be read. Nothing was saved yet.",
+                title: reading.Series is null
+                    ? "This file could not be read. Nothing was saved."
+                    : "Some lines could not be read. Nothing was saved yet.",
                 more: new Dictionary<string, object?>
                 {
                     ["goodLines"] = reading.Series?.Hours.Count ?? 0,
@@ -47,5 +55,17 @@ public static class Forecasts
             $"/api/forecasts/{reading.Series.Id}",
             new ReadForecast(ForecastHead.Of(reading.Series), reading.Faults.Count)
         );
+    }
+
+    private static T? Choice<T>(string field, string? text, List<Fault> faults)
+        where T : struct, Enum
+    {
+        if (string.IsNullOrEmpty(text))
+            return null;
+        if (Enum.TryParse<T>(text, ignoreCase: true, out var choice) && Enum.IsDefined(choice))
+            return choice;
+        var names = Enum.GetNames<T>().Select(n => char.ToLowerInvariant(n[0]) + n[1..]);
+        faults.Add(new(field, text, $"Choose {string.Join(", ", names)}."));
+        return null;
     }
 }

@@ -90,7 +90,9 @@ public static class Plans
         var faults = EntryRules.Check(request.Trip, id => closet.Find(id) is not null).ToList();
         var sleeper = await store.Sleeper(request.Trip.SleeperId);
         if (sleeper is null)
-            faults.Add(new("trip.sleeperId", $"{request.Trip.SleeperId}", "There is no such sleeper; choose one or add one."));
+            faults.Add(
+                new("trip.sleeperId", $"{request.Trip.SleeperId}", "There is no such sleeper; choose one or add one.")
+            );
         if (request.Night < 0)
             faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
         if (faults.Count > 0)

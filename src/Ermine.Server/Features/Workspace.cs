@@ -30,9 +30,18 @@ public static class Workspace
         group.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
         group.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
 
-        group.MapDelete("/trips/{id:guid}", (Guid id, long version, Store store) => Remove(id, version, store.RemoveTrip, store));
-        group.MapDelete("/items/{id:guid}", (Guid id, long version, Store store) => Remove(id, version, store.RemoveItem, store));
-        group.MapDelete("/sleepers/{id:guid}", (Guid id, long version, Store store) => Remove(id, version, store.RemoveSleeper, store));
+        group.MapDelete(
+            "/trips/{id:guid}",
+            (Guid id, long version, Store store) => Remove(id, version, store.RemoveTrip, store)
+        );
+        group.MapDelete(
+            "/items/{id:guid}",
+            (Guid id, long version, Store store) => Remove(id, version, store.RemoveItem, store)
+        );
+        group.MapDelete(
+            "/sleepers/{id:guid}",
+            (Guid id, long version, Store store) => Remove(id, version, store.RemoveSleeper, store)
+        );
     }
 
     private static async Task<Everything> Read(Store store) =>
@@ -84,7 +93,10 @@ public static class Workspace
         var problem = Problems.From(
             outcome,
             $"{id}",
-            () => users.Count > 0 ? $"Used on {string.Join(", ", users)}: take it out there first." : "A trip still uses it: change the trip first."
+            () =>
+                users.Count > 0
+                    ? $"Used on {string.Join(", ", users)}: take it out there first."
+                    : "A trip still uses it: change the trip first."
         );
         return problem is null ? TypedResults.NoContent() : problem;
     }

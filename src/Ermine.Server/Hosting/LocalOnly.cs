@@ -8,8 +8,7 @@ public static class LocalOnly
     private static readonly string[] Names = ["127.0.0.1", "localhost", "[::1]"];
 
     /// <summary>True while the build asks for the OpenAPI document: no data is touched then.</summary>
-    public static bool IsDocumentBuild { get; } =
-        Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+    public static bool IsDocumentBuild { get; } = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
     public static void Use(WebApplication app) =>
         app.Use(
@@ -27,7 +26,11 @@ public static class LocalOnly
                 headers["Referrer-Policy"] = "no-referrer";
                 headers.ContentSecurityPolicy =
                     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; frame-ancestors 'none'"
-                    + (context.Request.Path.StartsWithSegments("/api/docs") ? "; script-src 'self' 'unsafe-inline'" : "");
+                    + (
+                        context.Request.Path.StartsWithSegments("/api/docs")
+                            ? "; script-src 'self' 'unsafe-inline'"
+                            : ""
+                    );
                 await next();
             }
         );

@@ -37,7 +37,11 @@ public static partial class Problems
 
     /// <summary>There is nothing of that id.</summary>
     public static ProblemHttpResult Missing(string field, Guid id) =>
-        Faults([new(field, $"{id}", "It is not here; it may have been removed in another window. Load the page again.")], 404, "Not found.");
+        Faults(
+            [new(field, $"{id}", "It is not here; it may have been removed in another window. Load the page again.")],
+            404,
+            "Not found."
+        );
 
     /// <summary>A save or removal that did not happen; null where it did.</summary>
     public static ProblemHttpResult? From(Outcome outcome, string name, Func<string> whyInUse) =>
@@ -45,29 +49,46 @@ public static partial class Problems
         {
             Outcome.Done => null,
             Outcome.Conflict => Faults(
-                [new("version", name, "It was changed in another window since it was read here. Take that version or keep yours.")],
+                [
+                    new(
+                        "version",
+                        name,
+                        "It was changed in another window since it was read here. Take that version or keep yours."
+                    ),
+                ],
                 409,
                 "Two windows changed the same thing. Nothing was overwritten."
             ),
-            Outcome.NameTaken => Faults([new("name", name, "Another has this name; choose one that tells them apart.")]),
+            Outcome.NameTaken => Faults([
+                new("name", name, "Another has this name; choose one that tells them apart."),
+            ]),
             Outcome.InUse => Faults([new("id", name, whyInUse())], 409, "Nothing was changed."),
-            _ => Faults([new("id", name, "It is not here; it may have been removed in another window.")], 404, "Not found."),
+            _ => Faults(
+                [new("id", name, "It is not here; it may have been removed in another window.")],
+                404,
+                "Not found."
+            ),
         };
 
     /// <summary>Turns what could not be read, and what should not happen, into problems.</summary>
     public static void Use(WebApplication app) =>
-        app.UseExceptionHandler(handler =>
-            handler.Run(async context =>
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
             {
-                var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
-                await Of(error).ExecuteAsync(context);
-            })
+                ExceptionHandler = context =>
+                    Of(context.Features.Get<IExceptionHandlerFeature>()?.Error).ExecuteAsync(context),
+                SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+            }
         );
 
     private static ProblemHttpResult Of(Exception? error)
     {
         if (error is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
-            return Faults([new("body", "too large", "Send at most 4 MB.")], 413, "That is too large. Nothing was saved.");
+            return Faults(
+                [new("body", "too large", "Send at most 4 MB.")],
+                413,
+                "That is too large. Nothing was saved."
+            );
         if (error is BadHttpRequestException bad)
         {
             var json = bad.InnerException as JsonException;
@@ -77,9 +98,16 @@ public static partial class Problems
                 var names = missing.Groups[1].Value.Replace("'", "", StringComparison.Ordinal);
                 return Faults([new(names, "missing", "Add it; the API page names its type and unit.")], 400, Unread);
             }
-            return Faults([new(field, "not readable", "Give it the type and unit that the API page names.")], 400, Unread);
+            return Faults(
+                [new(field, "not readable", "Give it the type and unit that the API page names.")],
+                400,
+                Unread
+            );
         }
-        return TypedResults.Problem(statusCode: 500, title: "Ermine failed on this. Nothing was saved; try again, and keep the log.");
+        return TypedResults.Problem(
+            statusCode: 500,
+            title: "Ermine failed on this. Nothing was saved; try again, and keep the log."
+        );
     }
 
     private const string Unread = "The request could not be read. Nothing was saved.";

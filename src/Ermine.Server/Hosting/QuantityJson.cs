@@ -54,7 +54,10 @@ public static class QuantityJson
 
     private static void LeaveOutComputed(JsonTypeInfo type)
     {
-        if (type.Kind != JsonTypeInfoKind.Object || type.Type.Namespace?.StartsWith("Ermine.", StringComparison.Ordinal) != true)
+        if (
+            type.Kind != JsonTypeInfoKind.Object
+            || type.Type.Namespace?.StartsWith("Ermine.", StringComparison.Ordinal) != true
+        )
             return;
         for (var i = type.Properties.Count - 1; i >= 0; i--)
         {

@@ -18,12 +18,13 @@ namespace Ermine.Storage.Migrations
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     IssuedAt = table.Column<DateTimeOffset>(type: "TEXT", nullable: false),
-                    ElevationM = table.Column<double>(type: "REAL", nullable: true)
+                    ElevationM = table.Column<double>(type: "REAL", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Forecasts", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Items",
@@ -48,12 +49,13 @@ namespace Ermine.Storage.Migrations
                     Narrow = table.Column<bool>(type: "INTEGER", nullable: false),
                     Soft = table.Column<bool>(type: "INTEGER", nullable: false),
                     Notes = table.Column<string>(type: "TEXT", nullable: false),
-                    Version = table.Column<long>(type: "INTEGER", nullable: false)
+                    Version = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Items", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Sleepers",
@@ -66,12 +68,13 @@ namespace Ermine.Storage.Migrations
                     AgeYears = table.Column<int>(type: "INTEGER", nullable: false),
                     Sex = table.Column<string>(type: "TEXT", nullable: false),
                     StatedOffsetK = table.Column<double>(type: "REAL", nullable: false),
-                    Version = table.Column<long>(type: "INTEGER", nullable: false)
+                    Version = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Sleepers", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "ForecastHourRow",
@@ -83,7 +86,7 @@ namespace Ermine.Storage.Migrations
                     TemperatureC = table.Column<double>(type: "REAL", nullable: false),
                     WindMs = table.Column<double>(type: "REAL", nullable: true),
                     Humidity = table.Column<double>(type: "REAL", nullable: true),
-                    Cloud = table.Column<double>(type: "REAL", nullable: true)
+                    Cloud = table.Column<double>(type: "REAL", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -93,19 +96,20 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ForecastId,
                         principalTable: "Forecasts",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "ClaimRow",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     ItemId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Position = table.Column<int>(type: "INTEGER", nullable: false),
                     Kind = table.Column<string>(type: "TEXT", nullable: false),
-                    Value = table.Column<double>(type: "REAL", nullable: false)
+                    Value = table.Column<double>(type: "REAL", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -115,8 +119,10 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ItemId,
                         principalTable: "Items",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Trips",
@@ -130,7 +136,7 @@ namespace Ermine.Storage.Migrations
                     FlatMarginK = table.Column<double>(type: "REAL", nullable: false),
                     ForecastId = table.Column<Guid>(type: "TEXT", nullable: true),
                     UnderGap = table.Column<string>(type: "TEXT", nullable: false),
-                    Version = table.Column<long>(type: "INTEGER", nullable: false)
+                    Version = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -140,21 +146,24 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ForecastId,
                         principalTable: "Forecasts",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_Trips_Sleepers_SleeperId",
                         column: x => x.SleeperId,
                         principalTable: "Sleepers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "AlongRow",
                 columns: table => new
                 {
                     TripId = table.Column<Guid>(type: "TEXT", nullable: false),
-                    ItemId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    ItemId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -164,26 +173,28 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ItemId,
                         principalTable: "Items",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_AlongRow_Trips_TripId",
                         column: x => x.TripId,
                         principalTable: "Trips",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "LayerRow",
                 columns: table => new
                 {
-                    Id = table.Column<int>(type: "INTEGER", nullable: false)
-                        .Annotation("Sqlite:Autoincrement", true),
+                    Id = table.Column<int>(type: "INTEGER", nullable: false).Annotation("Sqlite:Autoincrement", true),
                     TripId = table.Column<Guid>(type: "TEXT", nullable: false),
                     NightId = table.Column<Guid>(type: "TEXT", nullable: true),
                     Position = table.Column<int>(type: "INTEGER", nullable: false),
                     ItemId = table.Column<Guid>(type: "TEXT", nullable: false),
-                    Closure = table.Column<string>(type: "TEXT", nullable: false)
+                    Closure = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -193,14 +204,17 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ItemId,
                         principalTable: "Items",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_LayerRow_Trips_TripId",
                         column: x => x.TripId,
                         principalTable: "Trips",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "NightRow",
@@ -220,7 +234,7 @@ namespace Ermine.Storage.Migrations
                     TypedHighC = table.Column<double>(type: "REAL", nullable: true),
                     TypedWindMs = table.Column<double>(type: "REAL", nullable: true),
                     TypedCloud = table.Column<double>(type: "REAL", nullable: true),
-                    OwnUnderGap = table.Column<string>(type: "TEXT", nullable: true)
+                    OwnUnderGap = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -230,87 +244,50 @@ namespace Ermine.Storage.Migrations
                         column: x => x.TripId,
                         principalTable: "Trips",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_AlongRow_ItemId",
-                table: "AlongRow",
-                column: "ItemId");
+            migrationBuilder.CreateIndex(name: "IX_AlongRow_ItemId", table: "AlongRow", column: "ItemId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_ClaimRow_ItemId",
-                table: "ClaimRow",
-                column: "ItemId");
+            migrationBuilder.CreateIndex(name: "IX_ClaimRow_ItemId", table: "ClaimRow", column: "ItemId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Items_Name",
-                table: "Items",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Items_Name", table: "Items", column: "Name", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_LayerRow_ItemId",
-                table: "LayerRow",
-                column: "ItemId");
+            migrationBuilder.CreateIndex(name: "IX_LayerRow_ItemId", table: "LayerRow", column: "ItemId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_LayerRow_TripId",
-                table: "LayerRow",
-                column: "TripId");
+            migrationBuilder.CreateIndex(name: "IX_LayerRow_TripId", table: "LayerRow", column: "TripId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Sleepers_Name",
-                table: "Sleepers",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Sleepers_Name", table: "Sleepers", column: "Name", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Trips_ForecastId",
-                table: "Trips",
-                column: "ForecastId");
+            migrationBuilder.CreateIndex(name: "IX_Trips_ForecastId", table: "Trips", column: "ForecastId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Trips_Name",
-                table: "Trips",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Trips_Name", table: "Trips", column: "Name", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Trips_SleeperId",
-                table: "Trips",
-                column: "SleeperId");
+            migrationBuilder.CreateIndex(name: "IX_Trips_SleeperId", table: "Trips", column: "SleeperId");
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "AlongRow");
+            migrationBuilder.DropTable(name: "AlongRow");
 
-            migrationBuilder.DropTable(
-                name: "ClaimRow");
+            migrationBuilder.DropTable(name: "ClaimRow");
 
-            migrationBuilder.DropTable(
-                name: "ForecastHourRow");
+            migrationBuilder.DropTable(name: "ForecastHourRow");
 
-            migrationBuilder.DropTable(
-                name: "LayerRow");
+            migrationBuilder.DropTable(name: "LayerRow");
 
-            migrationBuilder.DropTable(
-                name: "NightRow");
+            migrationBuilder.DropTable(name: "NightRow");
 
-            migrationBuilder.DropTable(
-                name: "Items");
+            migrationBuilder.DropTable(name: "Items");
 
-            migrationBuilder.DropTable(
-                name: "Trips");
+            migrationBuilder.DropTable(name: "Trips");
 
-            migrationBuilder.DropTable(
-                name: "Forecasts");
+            migrationBuilder.DropTable(name: "Forecasts");
 
-            migrationBuilder.DropTable(
-                name: "Sleepers");
+            migrationBuilder.DropTable(name: "Sleepers");
         }
     }
 }

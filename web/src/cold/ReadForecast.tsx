@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { api, type Problem, type Schema, type Trip } from "../api/client";
+import { api, type Problem, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { ProblemList } from "../parts/Problem";
@@ -15,8 +15,8 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [zone, setZone] = useState(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
-  const [temperature, setTemperature] = useState<NonNullable<Schema["TemperatureUnit"]> | "">("");
-  const [wind, setWind] = useState<NonNullable<Schema["WindUnit"]> | "">("");
+  const [temperature, setTemperature] = useState<"celsius" | "fahrenheit" | "">("");
+  const [wind, setWind] = useState<"kilometresPerHour" | "milesPerHour" | "">("");
   const [elevation, setElevation] = useState<number | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);

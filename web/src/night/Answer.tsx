@@ -12,7 +12,7 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
   const sleeper = useWorkspace((s) => s.sleepers[trip.sleeperId]);
   const holds = plan.comfort.outside;
   return (
-    <aside className="space-y-5 border-line px-4 py-4 lg:border-l">
+    <aside className="space-y-5 border-line px-4 py-4 lg:border-l print:columns-2">
       <section>
         <p className="text-soft">{sleeper?.name}, in this system, here</p>
         <div className="flex items-end gap-3">
@@ -113,7 +113,7 @@ function Scale({ plan }: { plan: NightPlan }) {
   const x = (t: number) => ((warm - t) / (warm - cold)) * 300;
   const short = low !== null && low < comfort;
   return (
-    <div className="mt-3">
+    <div className="mt-3 max-w-[430px]">
       <svg viewBox="0 0 300 46" className="w-full" aria-hidden="true">
         <defs>
           <pattern

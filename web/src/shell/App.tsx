@@ -25,7 +25,21 @@ export function App() {
 
   useEffect(() => void load(), [load]);
   useEffect(() => {
-    document.documentElement.dataset.theme = theme;
+    const root = document.documentElement.dataset;
+    root.theme = theme;
+    // Paper is white whatever the screen is.
+    const toPaper = () => {
+      root.theme = "snow";
+    };
+    const toScreen = () => {
+      root.theme = theme;
+    };
+    addEventListener("beforeprint", toPaper);
+    addEventListener("afterprint", toScreen);
+    return () => {
+      removeEventListener("beforeprint", toPaper);
+      removeEventListener("afterprint", toScreen);
+    };
   }, [theme]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the page scrolls up when the station changes
   useEffect(() => scrollTo(0, 0), [pathname.split("/")[3]]);

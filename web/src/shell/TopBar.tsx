@@ -140,7 +140,7 @@ function SaveState() {
       </Popover.Root>
     );
   return (
-    <span role="status" className="px-1 text-[13px] text-soft">
+    <span role="status" className="px-1 text-[13px] text-soft max-sm:sr-only">
       {saving || waiting ? "Saving…" : "Saved"}
     </span>
   );
