@@ -107,7 +107,10 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_unit_that_does_not_exist_is_named_with_those_that_do()
     {
-        var answer = await app.PostText($"/api/forecasts/csv?{Zone}&temperatureUnit=kelvin", "time,temp\n2027-02-13 22:00,-20\n");
+        var answer = await app.PostText(
+            $"/api/forecasts/csv?{Zone}&temperatureUnit=kelvin",
+            "time,temp\n2027-02-13 22:00,-20\n"
+        );
         Assert.Equal(["temperatureUnit"], answer.FaultyFields());
     }
 

@@ -29,7 +29,7 @@ public enum FixKind
 /// <param name="ItemId">The thing put in, closed or moved inside; null when filling a gap.</param>
 /// <param name="ReplacesId">The thing taken out.</param>
 /// <param name="System">The system after it.</param>
-/// <param name="Gain">Degrees of comfort gained.</param>
+/// <param name="Gain">Degrees of comfort gained; at least this where nothing held before.</param>
 /// <param name="HoldsTo">Comfort after it.</param>
 /// <param name="MassG">Grams it adds to the load; things that come along anyway add none.</param>
 /// <param name="Covers">It closes the gap by itself.</param>
@@ -64,8 +64,7 @@ public static class Fixes
     {
         var plan = planner.Plan(trip, index);
         var system = trip.SystemOf(trip.Nights[index]);
-        if (plan.Comfort.Outside is not { } now)
-            return [];
+        var now = plan.Comfort.Outside ?? new Temperature(HeatBalance.SearchTo);
         var carried = trip.Along.Concat(system.Layers.Select(l => l.ItemId)).ToHashSet();
         double Grams(SleepSystem s) =>
             s.Layers.Where(l => !carried.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);

@@ -166,11 +166,11 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
 
     private static Verdict Judge(Temperature low, HoldsTo comfort, HoldsTo limit, HoldsTo extreme)
     {
-        if (comfort.Outside <= low)
+        if (comfort.In(low))
             return Verdict.Warm;
-        if (limit.Outside <= low)
+        if (limit.In(low))
             return Verdict.Cool;
-        return extreme.Outside <= low ? Verdict.Cold : Verdict.NoGo;
+        return extreme.In(low) ? Verdict.Cold : Verdict.NoGo;
     }
 
     private static LossTerm? Weakest(IReadOnlyList<LossTerm> terms)

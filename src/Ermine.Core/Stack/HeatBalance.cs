@@ -46,13 +46,19 @@ public enum LossPath
 /// <param name="Around">Air round the sleeper.</param>
 /// <param name="Ground">Ground under the pads.</param>
 /// <param name="WhyNone">Why there is no answer; null where there is one.</param>
+/// <param name="BelowRange">There is no answer because it holds in any air that is searched.</param>
 public sealed record HoldsTo(
     Threshold Threshold,
     Temperature? Outside,
     Temperature? Around,
     Temperature? Ground,
-    string? WhyNone
-);
+    string? WhyNone,
+    bool BelowRange = false
+)
+{
+    /// <summary>Whether the threshold holds in this air outside.</summary>
+    public bool In(Temperature outside) => BelowRange || Outside <= outside;
+}
 
 /// <summary>
 /// The steady heat balance of a sleeper: heat made = dry loss + breath + skin vapour (model in the manner of ISO 11079 and ISO 23537-1).
@@ -60,7 +66,7 @@ public sealed record HoldsTo(
 public static class HeatBalance
 {
     /// <summary>Coldest air searched, °C.</summary>
-    public const double SearchFrom = -110;
+    public const double SearchFrom = -200;
 
     /// <summary>Warmest air searched, °C.</summary>
     public const double SearchTo = 32;
@@ -151,7 +157,7 @@ public static class HeatBalance
         if (Surplus(SearchTo) < 0)
             return None($"Loses more than the sleeper makes even at {SearchTo} °C.");
         if (Surplus(SearchFrom) > 0)
-            return None($"Holds below {SearchFrom} °C, past the range that is searched.");
+            return None($"Holds below {SearchFrom} °C, past the range that is searched.") with { BelowRange = true };
         if (!Brent.TryFindRoot(Surplus, SearchFrom, SearchTo, 1e-9, 200, out var root))
             return None("The balance could not be solved in range.");
         var found = new Temperature(root);

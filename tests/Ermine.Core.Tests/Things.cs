@@ -1,0 +1,93 @@
+using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
+using Ermine.Core.Stack;
+
+namespace Ermine.Core.Tests;
+
+/// <summary>Plain things and trips for tests.</summary>
+internal static class Things
+{
+    public static readonly ByRegion<double> Everywhere = new(1, 1, 1, 1);
+    public static readonly ByRegion<double> BelowTheHead = new(0, 1, 1, 1);
+
+    public static KitItem Pad(double r, string name = "pad", ByRegion<double>? cover = null) =>
+        new(
+            Guid.NewGuid(),
+            name,
+            ItemKind.Pad,
+            400,
+            [new(ClaimKind.RValue, r)],
+            ClaimSource.Labelled,
+            cover ?? Everywhere
+        );
+
+    public static KitItem Bag(double resistance, double massG = 1400) =>
+        new(
+            Guid.NewGuid(),
+            "bag",
+            ItemKind.Bag,
+            massG,
+            [new(ClaimKind.SquareMetreKelvinPerWatt, resistance)],
+            ClaimSource.Measured,
+            Everywhere,
+            Hood: true,
+            Collar: true
+        );
+
+    public static KitItem Quilt(double resistance, double massG = 800) =>
+        new(
+            Guid.NewGuid(),
+            "quilt",
+            ItemKind.Quilt,
+            massG,
+            [new(ClaimKind.SquareMetreKelvinPerWatt, resistance)],
+            ClaimSource.Measured,
+            BelowTheHead,
+            ClosedFoot: true
+        );
+
+    public static KitItem Garment(double resistance, ByRegion<double> cover, double massG = 200) =>
+        new(
+            Guid.NewGuid(),
+            $"garment {resistance}",
+            ItemKind.Garment,
+            massG,
+            [new(ClaimKind.SquareMetreKelvinPerWatt, resistance)],
+            ClaimSource.Measured,
+            cover
+        );
+
+    public static BuiltStack Build(double wind, params KitItem[] items) => Build(UnderGap.Nothing, wind, items);
+
+    public static BuiltStack Build(UnderGap gap, double wind, params KitItem[] items)
+    {
+        var closet = new Closet(items);
+        return StackBuilder.Build(closet.Resolve(Slept(items) with { UnderGap = gap }), gap, 95, wind);
+    }
+
+    public static SleepSystem Slept(params KitItem[] items) =>
+        new([.. items.Select(i => new Layer(i.Id, Closure.Closed))], UnderGap.Nothing);
+
+    public static Night Night(double? low = -10, Shelter shelter = Shelter.DoubleWall, int day = 13) =>
+        new(
+            Guid.NewGuid(),
+            new DateOnly(2027, 2, day),
+            "camp",
+            500,
+            Terrain.Slope,
+            Surface.SeasonalSnow,
+            shelter,
+            TypedLowC: low,
+            TypedWindMs: 0,
+            TypedCloud: 1
+        );
+
+    public static Trip Trip(SleepSystem system, params Night[] nights) =>
+        new(Guid.NewGuid(), "trip", Guid.Empty, new(Confidence: 0.5), null, nights, system, []);
+
+    public static NightPlanner Planner(Closet closet, Sleeper? sleeper = null, ForecastSeries? forecast = null) =>
+        new(sleeper ?? Sleeper.StandardWoman, closet, forecast);
+}
