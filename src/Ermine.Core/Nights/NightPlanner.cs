@@ -262,7 +262,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             );
         if (stack.Items.All(i => i.Item.Kind != ItemKind.Pad))
             cautions.Add(new(true, "No pad: the ground takes the heat whatever lies on top."));
-        if (stack.Items.Sum(i => i.Local.Head) == 0)
+        if (stack.Items.All(i => i.Item.Kind == ItemKind.Pad || i.Local.Head == 0))
             cautions.Add(new(true, "Nothing covers the head. A quilt or an open bag needs a separate hood or hat."));
         if (sleeper.AgeYears > 60)
             cautions.Add(
