@@ -3,12 +3,11 @@ using Ermine.Server.Features;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.EntityFrameworkCore;
-using Scalar.AspNetCore;
 
 var builder = WebApplication.CreateBuilder(args);
 var data = new DataFolder(builder.Configuration["data"] ?? DefaultData());
 
-builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = 4_500_000);
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
 builder.WebHost.UseUrls($"http://127.0.0.1:{builder.Configuration["port"] ?? "5230"}");
 builder.Services.AddSingleton(data);
 builder.Services.AddDbContext<ErmineContext>(options => options.UseSqlite(data.ConnectionString));
@@ -35,12 +34,19 @@ var app = builder.Build();
 
 Problems.Use(app);
 LocalOnly.Use(app);
+BodyLimit.Use(app);
 app.UseResponseCompression();
 app.UseDefaultFiles();
 app.UseStaticFiles();
 
 app.MapOpenApi();
-app.MapScalarApiReference("/api/docs");
+app.UseSwaggerUI(docs =>
+{
+    docs.RoutePrefix = "api/docs";
+    docs.SwaggerEndpoint("/openapi/v1.json", "Ermine");
+    docs.DocumentTitle = "Ermine: calls for scripts";
+    docs.HeadContent = "<style>.topbar { display: none }</style>";
+});
 var api = app.MapGroup("/api");
 Workspace.Map(api);
 Plans.Map(api);

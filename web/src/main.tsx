@@ -3,13 +3,14 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
-import { App, Start } from "./shell/App";
+import { App, Start, Stumbled } from "./shell/App";
 
 const router = createBrowserRouter([
   {
     path: "/",
     element: <App />,
     HydrateFallback: () => null,
+    errorElement: <Stumbled />,
     children: [
       { index: true, element: <Start /> },
       { path: "trips/:tripId/cold/:night?", lazy: () => import("./cold/ColdStation") },

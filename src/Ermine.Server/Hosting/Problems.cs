@@ -35,6 +35,10 @@ public static partial class Problems
         return TypedResults.Problem(problem);
     }
 
+    /// <summary>The body is larger than anything Ermine reads.</summary>
+    public static ProblemHttpResult TooLarge { get; } =
+        Faults([new("body", "too large", "Send at most 4 MB.")], 413, "That is too large. Nothing was saved.");
+
     /// <summary>There is nothing of that id.</summary>
     public static ProblemHttpResult Missing(string field, Guid id) =>
         Faults(
@@ -84,11 +88,7 @@ public static partial class Problems
     private static ProblemHttpResult Of(Exception? error)
     {
         if (error is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
-            return Faults(
-                [new("body", "too large", "Send at most 4 MB.")],
-                413,
-                "That is too large. Nothing was saved."
-            );
+            return TooLarge;
         if (error is BadHttpRequestException bad)
         {
             var json = bad.InnerException as JsonException;

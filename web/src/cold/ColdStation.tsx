@@ -25,7 +25,7 @@ export function Component() {
       </main>
     );
   const lines = plan.data?.nights ?? [];
-  const said = headline(lines, (k) => w.degrees(k));
+  const said = plan.data ? headline(lines, (k) => w.degrees(k)) : { holds: "…", short: "" };
   const whole = plan.data?.night?.nightId === night?.id ? plan.data?.night : null;
 
   const addNight = () => {
@@ -44,7 +44,7 @@ export function Component() {
         <p className="mt-1 mb-3 text-soft">
           {trip.nights.length === 0 ? (
             "This trip has no nights yet. Add the first one."
-          ) : lines.every((n) => n.planFor === null) ? (
+          ) : plan.data && lines.every((n) => n.planFor === null) ? (
             "Read a forecast, or type the lows under the ladder: it fills as you type."
           ) : (
             <Legend />

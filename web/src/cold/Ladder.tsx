@@ -41,7 +41,7 @@ export function Ladder(props: {
   const x = (i: number) => axis + column * i;
 
   return (
-    <div ref={box} className="overflow-x-auto">
+    <div ref={box} className="relative overflow-x-auto">
       <div style={{ width: axis + inner + 8 }}>
         <svg
           width={axis + inner + 8}

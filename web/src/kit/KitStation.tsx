@@ -99,8 +99,8 @@ export function Component() {
 
   return (
     <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_370px] lg:content-stretch">
-      <section className={`min-w-0 px-3 py-4 sm:px-5 ${chosen ? "hidden lg:block" : ""}`}>
-        <h1 className="text-[26px] leading-tight">
+      <section className={`min-w-0 px-3 sm:px-5 lg:py-4 ${chosen ? "" : "py-4"}`}>
+        <h1 className={`text-[26px] leading-tight ${chosen ? "max-lg:sr-only" : ""}`}>
           {all.length === 0 ? "Nothing owned yet." : `${all.length} things owned.`}{" "}
           {trip && carried > 0 && (
             <span className="text-soft">
@@ -108,102 +108,104 @@ export function Component() {
             </span>
           )}
         </h1>
-        {all.length === 0 && (
-          <p className="mt-1 text-soft">
-            Begin with what you sleep on and in: a pad with its R-value, a bag with the temperature printed on
-            it.
-          </p>
-        )}
-        <div className="my-3 flex flex-wrap items-end gap-2">
-          <div className="min-w-40 grow sm:max-w-64">
-            <TextField
-              label="Search"
-              hideLabel
-              placeholder="Search"
-              type="search"
-              value={search}
-              onChange={setSearch}
-            />
-          </div>
-          <div className="flex flex-wrap gap-1">
-            {([null, ...order] as const).map((k) => (
-              <button
-                key={k ?? "all"}
-                type="button"
-                aria-pressed={kind === k}
-                onClick={() => setKind(k)}
-                className="min-h-11 rounded-full border border-edge/50 px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper sm:min-h-9"
-              >
-                {k === null ? "all" : `${kinds[k]}s`}
-              </button>
-            ))}
-          </div>
-          <Button
-            look="strong"
-            className="sm:ml-auto"
-            onClick={() => put(fresh(kind ?? "pad", free(`New ${kinds[kind ?? "pad"]}`)))}
-          >
-            Add a {kinds[kind ?? "pad"]}
-          </Button>
-        </div>
-        {found.length === 0 && all.length > 0 && (
-          <p className="py-4 text-soft">Nothing of that name. Clear the search, or add it.</p>
-        )}
-        <ul>
-          {found.map((item, i) => (
-            <li key={item.id}>
-              {(i === 0 || found[i - 1]?.kind !== item.kind) && (
-                <h2 className="mt-3 flex border-ink border-b pb-0.5 text-[15px]">
-                  <span className="grow capitalize">{kinds[item.kind]}s</span>
-                  {i === 0 && (
-                    <span className="font-normal font-sans text-[12px] text-soft">comes along</span>
-                  )}
-                </h2>
-              )}
-              <div
-                className={`flex items-center border-line border-b ${item.id === chosen?.id ? "bg-ice-wash" : ""}`}
-              >
+        <div className={chosen ? "max-lg:hidden" : ""}>
+          {all.length === 0 && (
+            <p className="mt-1 text-soft">
+              Begin with what you sleep on and in: a pad with its R-value, a bag with the temperature printed
+              on it.
+            </p>
+          )}
+          <div className="my-3 flex flex-wrap items-end gap-2">
+            <div className="min-w-40 grow sm:max-w-64">
+              <TextField
+                label="Search"
+                hideLabel
+                placeholder="Search"
+                type="search"
+                value={search}
+                onChange={setSearch}
+              />
+            </div>
+            <div className="flex flex-wrap gap-1">
+              {([null, ...order] as const).map((k) => (
                 <button
+                  key={k ?? "all"}
                   type="button"
-                  onClick={() => choose(item.id)}
-                  aria-current={item.id === chosen?.id ? "true" : undefined}
-                  className="grid min-h-12 min-w-0 grow grid-cols-[1fr_5.5rem_4.5rem] items-center gap-x-3 py-1 pr-2 pl-1 text-left hover:bg-ice-wash sm:min-h-10 md:grid-cols-[1fr_8.5rem_8rem_5.5rem_4.5rem]"
+                  aria-pressed={kind === k}
+                  onClick={() => setKind(k)}
+                  className="min-h-11 rounded-full border border-edge/50 px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper sm:min-h-9"
                 >
-                  <span className="truncate font-semibold">{item.name}</span>
-                  <span className="hidden md:block">
-                    <Warmth local={readings.data?.[item.id]?.local} most={most} />
-                  </span>
-                  <span className="hidden truncate text-[13px] text-soft md:block">
-                    {printed(item, w.tempUnit) || sources[item.source]}
-                  </span>
-                  <span className="text-right">
-                    {item.kind === "vapourBarrier"
-                      ? ""
-                      : readings.data?.[item.id]?.insulation != null
-                        ? w.insulation(readings.data[item.id]?.insulation as number)
-                        : "–"}
-                  </span>
-                  <span className="text-right">{w.mass(item.massG)}</span>
+                  {k === null ? "all" : `${kinds[k]}s`}
                 </button>
-                {trip && (
-                  <label className="flex min-h-11 shrink-0 items-center gap-1.5 px-1 text-[13px]">
-                    <input
-                      type="checkbox"
-                      className="size-5 accent-(--ink)"
-                      aria-label={`${item.name} comes along`}
-                      disabled={used.has(item.id)}
-                      checked={used.has(item.id) || trip.along.includes(item.id)}
-                      onChange={() => toggleAlong(item.id)}
-                    />
-                    <span className="w-16 text-soft">
-                      {used.has(item.id) ? "slept in" : trip.along.includes(item.id) ? "along" : ""}
-                    </span>
-                  </label>
+              ))}
+            </div>
+            <Button
+              look="strong"
+              className="sm:ml-auto"
+              onClick={() => put(fresh(kind ?? "pad", free(`New ${kinds[kind ?? "pad"]}`)))}
+            >
+              Add a {kinds[kind ?? "pad"]}
+            </Button>
+          </div>
+          {found.length === 0 && all.length > 0 && (
+            <p className="py-4 text-soft">Nothing of that name. Clear the search, or add it.</p>
+          )}
+          <ul>
+            {found.map((item, i) => (
+              <li key={item.id}>
+                {(i === 0 || found[i - 1]?.kind !== item.kind) && (
+                  <h2 className="mt-3 flex border-ink border-b pb-0.5 text-[15px]">
+                    <span className="grow capitalize">{kinds[item.kind]}s</span>
+                    {i === 0 && (
+                      <span className="font-normal font-sans text-[12px] text-soft">comes along</span>
+                    )}
+                  </h2>
                 )}
-              </div>
-            </li>
-          ))}
-        </ul>
+                <div
+                  className={`flex items-center border-line border-b ${item.id === chosen?.id ? "bg-ice-wash" : ""}`}
+                >
+                  <button
+                    type="button"
+                    onClick={() => choose(item.id)}
+                    aria-current={item.id === chosen?.id ? "true" : undefined}
+                    className="grid min-h-12 min-w-0 grow grid-cols-[1fr_5.5rem_4.5rem] items-center gap-x-3 py-1 pr-2 pl-1 text-left hover:bg-ice-wash sm:min-h-10 md:grid-cols-[1fr_8.5rem_8rem_5.5rem_4.5rem]"
+                  >
+                    <span className="truncate font-semibold">{item.name}</span>
+                    <span className="hidden md:block">
+                      <Warmth local={readings.data?.[item.id]?.local} most={most} />
+                    </span>
+                    <span className="hidden truncate text-[13px] text-soft md:block">
+                      {printed(item, w.tempUnit) || sources[item.source]}
+                    </span>
+                    <span className="text-right">
+                      {item.kind === "vapourBarrier"
+                        ? ""
+                        : readings.data?.[item.id]?.insulation != null
+                          ? w.insulation(readings.data[item.id]?.insulation as number)
+                          : "–"}
+                    </span>
+                    <span className="text-right">{w.mass(item.massG)}</span>
+                  </button>
+                  {trip && (
+                    <label className="flex min-h-11 shrink-0 items-center gap-1.5 px-1 text-[13px]">
+                      <input
+                        type="checkbox"
+                        className="size-5 accent-(--ink)"
+                        aria-label={`${item.name} comes along`}
+                        disabled={used.has(item.id)}
+                        checked={used.has(item.id) || trip.along.includes(item.id)}
+                        onChange={() => toggleAlong(item.id)}
+                      />
+                      <span className="w-16 text-soft">
+                        {used.has(item.id) ? "slept in" : trip.along.includes(item.id) ? "along" : ""}
+                      </span>
+                    </label>
+                  )}
+                </div>
+              </li>
+            ))}
+          </ul>
+        </div>
       </section>
       <aside
         className={`border-line px-4 py-4 lg:sticky lg:top-0 lg:block lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-l ${chosen ? "" : "hidden"}`}

@@ -183,7 +183,9 @@ function FixList(props: { trip: Trip; index: number; plan: NightPlan; edit: Syst
               onClick={() => props.edit.take(f.system)}
               className={`grid w-full grid-cols-[3.6rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${f.covers ? "border-2 border-ink" : "border-edge/50"}`}
             >
-              <b className="font-display text-lg">{holdsNothing ? `to ${w.temp(f.holdsTo)}` : w.signed(f.gain)}</b>
+              <b className="font-display text-lg">
+                {holdsNothing ? `to ${w.temp(f.holdsTo)}` : w.signed(f.gain)}
+              </b>
               <span className="min-w-0 leading-tight">
                 <span className="block font-semibold">{title(f)}</span>
                 <span className="block text-[13px]">

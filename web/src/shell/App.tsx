@@ -1,9 +1,9 @@
 import { useEffect, useState } from "react";
-import { Navigate, Outlet, useLocation, useParams } from "react-router";
+import { Navigate, Outlet, useLocation } from "react-router";
 import type { Problem } from "../api/client";
 import { Faults } from "../parts/Faults";
 import { ProblemList } from "../parts/Problem";
-import { usePlan, useTrip } from "../state/trip";
+import { useHomeTrip, usePlan, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
 import { Conflict } from "./Conflict";
@@ -16,7 +16,7 @@ import { TopBar } from "./TopBar";
 /** The frame round every station: rail, top bar, and what lies over the page. */
 export function App() {
   const { ready, failure, load, problem } = useWorkspace();
-  const theme = useSettings((s) => s.theme);
+  const { theme, set } = useSettings();
   const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
   const { trip, index } = useTrip();
   const plan = usePlan(trip, index);
@@ -24,6 +24,10 @@ export function App() {
   useKeys(setOpen);
 
   useEffect(() => void load(), [load]);
+  const tripId = trip?.id;
+  useEffect(() => {
+    if (tripId) set({ lastTrip: tripId });
+  }, [tripId, set]);
   useEffect(() => {
     const root = document.documentElement.dataset;
     root.theme = theme;
@@ -42,7 +46,9 @@ export function App() {
     };
   }, [theme]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the page scrolls up when the station changes
-  useEffect(() => scrollTo(0, 0), [pathname.split("/")[3]]);
+  useEffect(() => {
+    scrollTo(0, 0);
+  }, [pathname.split("/")[3]]);
 
   if (failure)
     return (
@@ -76,10 +82,9 @@ export function App() {
 
 /** The first page: the first trip, or how to begin where there is none. */
 export function Start() {
-  const first = useWorkspace((w) => Object.keys(w.trips)[0]);
-  const { tripId } = useParams();
+  const home = useHomeTrip();
   const [asking, setAsking] = useState(false);
-  if (first && tripId !== first) return <Navigate to={`/trips/${first}/cold/1`} replace />;
+  if (home) return <Navigate to={`/trips/${home}/cold/1`} replace />;
   return (
     <main className="mx-auto max-w-xl px-6 py-14">
       <h1 className="text-3xl">No trip yet.</h1>
@@ -95,6 +100,23 @@ export function Start() {
         Lay out a trip
       </button>
       <NewTrip open={asking} onClose={() => setAsking(false)} />
+    </main>
+  );
+}
+
+/** Shown when the page itself fails: what is typed is already saved or kept by the server. */
+export function Stumbled() {
+  return (
+    <main className="mx-auto max-w-xl px-6 py-14">
+      <h1 className="text-3xl">The page stumbled.</h1>
+      <p className="mt-3 text-lg">What you had entered is saved. Load the page again to go on.</p>
+      <button
+        type="button"
+        className="mt-6 min-h-11 rounded-lg border border-ink bg-ink px-4 font-semibold text-paper"
+        onClick={() => location.reload()}
+      >
+        Load it again
+      </button>
     </main>
   );
 }

@@ -1,7 +1,7 @@
 import { Command } from "cmdk";
 import { useNavigate } from "react-router";
 import { Sheet } from "../parts/Sheet";
-import { useGo } from "../state/trip";
+import { useGo, useHomeTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { kinds } from "../units/words";
 import { stations } from "./Rail";
@@ -11,6 +11,7 @@ export function Find(props: { open: boolean; onClose: () => void }) {
   const { trips, items } = useWorkspace();
   const navigate = useNavigate();
   const go = useGo();
+  const home = useHomeTrip();
   const row =
     "flex min-h-11 cursor-pointer items-center gap-3 rounded-lg px-2.5 data-[selected=true]:bg-ice-wash sm:min-h-9";
   const pick = (act: () => void) => () => {
@@ -57,9 +58,7 @@ export function Find(props: { open: boolean; onClose: () => void }) {
               key={item.id}
               value={`${item.name} ${kinds[item.kind]} ${item.id}`}
               className={row}
-              onSelect={pick(() =>
-                navigate(`/trips/${Object.keys(trips)[0] ?? "none"}/kit?thing=${item.id}`),
-              )}
+              onSelect={pick(() => navigate(`/trips/${home ?? "none"}/kit?thing=${item.id}`))}
             >
               {item.name} <span className="ml-auto text-soft">{kinds[item.kind]}</span>
             </Command.Item>

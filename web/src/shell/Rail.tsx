@@ -1,5 +1,5 @@
-import { Link, useLocation, useParams } from "react-router";
-import { useWorkspace } from "../state/workspace";
+import { Link, useLocation } from "react-router";
+import { useHomeTrip } from "../state/trip";
 
 export const stations = [
   { id: "cold", name: "Cold" },
@@ -9,12 +9,10 @@ export const stations = [
 
 /** The stations in the order of work; at the foot of the page on a phone. */
 export function Rail({ onFind }: { onFind: () => void }) {
-  const { tripId } = useParams();
-  const first = useWorkspace((w) => Object.keys(w.trips)[0]);
   const { pathname } = useLocation();
   const night = pathname.split("/")[4] ?? "1";
   const at = pathname.split("/")[3];
-  const trip = tripId ?? first ?? "none";
+  const trip = useHomeTrip() ?? "none";
   return (
     <nav
       aria-label="Stations"

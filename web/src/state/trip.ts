@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { api, type KitItem, type Layer, type Night, type SleepSystem, type Trip } from "../api/client";
+import { useSettings } from "../units/units";
 import { editOne, useWorkspace } from "./workspace";
 
 /** The trip and night in the address, and ways to move between nights. */
@@ -12,11 +13,17 @@ export function useTrip() {
   return { trip, index, night: trip?.nights[index] };
 }
 
+/** The trip in the address, or the one looked at last, or the first there is. */
+export function useHomeTrip(): string | undefined {
+  const { tripId } = useParams();
+  const last = useSettings((s) => s.lastTrip);
+  const trips = useWorkspace((w) => w.trips);
+  return [tripId, last, Object.keys(trips)[0]].find((id) => id !== undefined && trips[id]);
+}
+
 export function useGo() {
   const navigate = useNavigate();
-  const { tripId } = useParams();
-  const latest = useWorkspace((w) => Object.keys(w.trips)[0]);
-  const id = tripId ?? latest;
+  const id = useHomeTrip();
   return {
     station: (station: string, index = 0) =>
       navigate(

@@ -17,7 +17,9 @@ export type Theme = "snow" | "lamp";
 
 type Settings = Units & {
   theme: Theme;
-  set: (change: Partial<Units & { theme: Theme }>) => void;
+  /** The trip looked at last. */
+  lastTrip?: string;
+  set: (change: Partial<Units & { theme: Theme; lastTrip: string }>) => void;
   /** Turns all units over at once, for the key `u`. */
   turn: () => void;
 };

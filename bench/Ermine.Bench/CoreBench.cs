@@ -1,0 +1,107 @@
+using BenchmarkDotNet.Attributes;
+using Ermine.Core.Choosing;
+using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
+using Ermine.Core.Stack;
+
+namespace Ermine.Bench;
+
+/// <summary>What the core is asked while a hand is on the picture.</summary>
+[MemoryDiagnoser]
+public class CoreBench
+{
+    private readonly ThermalStack plain = ThermalStack.Plain(
+        1.624,
+        Labels.ClosedHood,
+        Labels.TestWear,
+        Regions.Each(_ => Labels.TestPad),
+        0,
+        Labels.TestWind,
+        false
+    );
+    private static readonly int[] Slept = [0, 4, 1, 5, 9, 13, 2, 3];
+    private readonly double heat = Metabolism.Sleeping(Sleeper.StandardWoman);
+    private readonly Surroundings snow = Surroundings.Open(Surface.SeasonalSnow);
+    private Closet closet = null!;
+    private NightPlanner planner = null!;
+    private Trip trip = null!;
+
+    [GlobalSetup]
+    public void Setup()
+    {
+        var items = Enumerable.Range(0, 80).Select(Thing).ToList();
+        closet = new Closet(items);
+        var layers = Slept.Select(n => new Layer(items[n].Id, Closure.Closed));
+        var nights = Enumerable
+            .Range(0, 7)
+            .Select(n => new Night(
+                Guid.NewGuid(),
+                new DateOnly(2027, 2, 13).AddDays(n),
+                "camp",
+                500,
+                Terrain.Valley,
+                Surface.SeasonalSnow,
+                Shelter.DoubleWall,
+                TypedLowC: -20 - n,
+                TypedWindMs: 2,
+                TypedCloud: 0.2
+            ));
+        trip = new(
+            Guid.NewGuid(),
+            "bench",
+            Guid.Empty,
+            new(),
+            null,
+            [.. nights],
+            new([.. layers], UnderGap.Nothing),
+            []
+        );
+        planner = new(Sleeper.StandardWoman, closet, null);
+    }
+
+    [Benchmark(Description = "one holds-to, comfort, on snow")]
+    public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, heat, Threshold.Comfort, snow);
+
+    [Benchmark(Description = "a seven-night trip, whole answers")]
+    public IReadOnlyList<NightPlan> SevenNights() => planner.Plan(trip);
+
+    [Benchmark(Description = "fixes of one night from 80 things")]
+    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(planner, closet, trip, 3);
+
+    private static KitItem Thing(int n)
+    {
+        var kind = (n % 4) switch
+        {
+            0 => ItemKind.Pad,
+            1 => ItemKind.Garment,
+            2 => ItemKind.Bag,
+            _ => ItemKind.Quilt,
+        };
+        var claim = kind switch
+        {
+            ItemKind.Pad => new Claim(ClaimKind.RValue, 1 + n % 5),
+            ItemKind.Garment => new Claim(ClaimKind.SquareMetreKelvinPerWatt, 0.05 + 0.01 * (n % 20)),
+            _ => new Claim(ClaimKind.Comfort, 5 - n % 25),
+        };
+        var cover = kind switch
+        {
+            ItemKind.Garment => n % 8 == 1 ? new ByRegion<double>(0, 1, 0, 0) : new(0, 0.1, 0.9, 0),
+            ItemKind.Quilt => new(0, 1, 1, 1),
+            _ => new(1, 1, 1, 1),
+        };
+        return new(
+            Guid.NewGuid(),
+            $"thing {n}",
+            kind,
+            200 + 10 * n,
+            [claim],
+            ClaimSource.Labelled,
+            cover,
+            Hood: kind == ItemKind.Bag,
+            Collar: kind == ItemKind.Bag
+        );
+    }
+}

@@ -1,0 +1,278 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { settings } from "./browser.mjs";
+
+type Trip = { id: string; name: string; version: number; nights: { id: string }[]; system: object };
+type Workspace = { trips: Trip[]; items: { id: string; name: string }[]; sleepers: { id: string }[] };
+
+const workspace = async (page: Page): Promise<Workspace> => (await page.request.get("/api/workspace")).json();
+
+/** A trip of its own for each test, copied from the demo's, so that tests do not see each other. */
+async function ownTrip(page: Page, name: string): Promise<Trip> {
+  const { trips } = await workspace(page);
+  const demo = trips.find((t) => t.name === "Isvar crossing") as Trip;
+  const trip = { ...demo, id: crypto.randomUUID(), name, version: 0 };
+  expect((await page.request.put(`/api/trips/${trip.id}`, { data: trip })).status()).toBe(200);
+  return trip;
+}
+
+const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: "Saved" })).toBeVisible();
+const headline = (page: Page) => page.getByRole("heading", { level: 1 });
+const layers = (page: Page) => page.getByRole("list", { name: "Layers from the air down" });
+
+test("the demo trip opens on the ladder and says which night fails and by how much", async ({ page }) => {
+  await page.goto("/");
+  await expect(headline(page)).toHaveText(/Six nights hold\. Night 4 is short by 4\./);
+  await page.getByRole("link", { name: "Night 4, cold" }).click();
+  await expect(page.getByRole("heading", { name: "Night 4 · Halvskar" })).toBeVisible();
+  await expect(page.getByText("Clear and calm: cold pool")).toBeVisible();
+});
+
+test("a pad is added and the verdict changes; undo restores it", async ({ page }) => {
+  const trip = await ownTrip(page, "Pad added");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await expect(headline(page)).toContainText("Short by 4.");
+  await page.getByRole("button", { name: "Add a layer" }).click();
+  await page.getByLabel("Search what you own").fill("down-filled");
+  await page.getByRole("button", { name: /Down-filled mat, long/ }).click();
+  await expect(headline(page)).toContainText("warm.");
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(headline(page)).toContainText("Short by 4.");
+  await page.getByRole("button", { name: "Redo" }).click();
+  await expect(headline(page)).toContainText("warm.");
+  await saved(page);
+  await page.reload();
+  await expect(headline(page)).toContainText("warm.");
+});
+
+test("a fix is one press and one key to undo", async ({ page }) => {
+  const trip = await ownTrip(page, "Fix pressed");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await page.getByRole("button", { name: /Down camp jacket.*along anyway · closes it/ }).click();
+  await expect(headline(page)).toContainText("warm.");
+  await page.keyboard.press("Control+z");
+  await expect(headline(page)).toContainText("Short by 4.");
+});
+
+test("layers are walked, moved and taken out by keyboard", async ({ page }) => {
+  const trip = await ownTrip(page, "By keyboard");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  const names = () => layers(page).locator("[data-row] span:first-child").allTextContents();
+  await expect(layers(page).getByRole("button").first()).toContainText("Synthetic quilt, thin");
+  await layers(page).getByRole("button", { name: /Synthetic quilt/ }).focus();
+  await page.keyboard.press("Alt+ArrowDown");
+  await expect.poll(async () => (await names())[0]).toBe("Winter down bag");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Delete");
+  await expect.poll(async () => (await names()).length).toBe(8);
+  await page.keyboard.press("a");
+  await expect(page.getByRole("dialog", { name: "Add a layer" })).toBeVisible();
+});
+
+test("a layer is dragged on the picture and swapped from its menu", async ({ page }) => {
+  const trip = await ownTrip(page, "By pointer");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  const bag = page.locator("svg path[data-layer]", { has: page.locator("title", { hasText: "Winter down bag" }) });
+  const quilt = page.locator("svg path[data-layer]", { has: page.locator("title", { hasText: "Synthetic quilt" }) });
+  const at = async (l: typeof bag) => {
+    const box = await l.boundingBox();
+    if (!box) throw new Error("not drawn");
+    return { x: box.x + box.width / 2, y: box.y };
+  };
+  const from = await at(quilt);
+  const to = await at(bag);
+  await page.mouse.move(from.x, from.y + 14);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y + 30, { steps: 4 });
+  await page.mouse.move(to.x, to.y + 60, { steps: 4 });
+  await page.mouse.up();
+  await expect(layers(page).locator("[data-row]").first()).toContainText("Winter down bag");
+
+  await layers(page).getByRole("button", { name: /Foam mat, folded/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: /Foam mat, thick roll/ }).click();
+  await expect(layers(page)).toContainText("Foam mat, thick roll");
+  await expect(layers(page)).not.toContainText("Foam mat, folded");
+});
+
+test("one night can have a system of its own", async ({ page }) => {
+  const trip = await ownTrip(page, "Own system");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await page.getByRole("button", { name: "this night only" }).click();
+  await page.getByRole("button", { name: /Down camp jacket.*closes it/ }).click();
+  await expect(layers(page)).toContainText("Down camp jacket");
+  await page.keyboard.press("[");
+  await expect(page.getByText("Night 3 ·")).toBeVisible();
+  await expect(layers(page)).not.toContainText("Down camp jacket");
+});
+
+test("a trip is laid out, its lows typed, and the ladder fills", async ({ page }) => {
+  const before = await ownTrip(page, "Trip before");
+  await page.goto(`/trips/${before.id}/cold/1`);
+  await page.getByRole("button", { name: "Trip before" }).click();
+  await page.getByRole("menuitem", { name: "New trip" }).click();
+  await page.getByLabel("What is it called").fill("Two nights by the lake");
+  await page.getByRole("textbox", { name: "Nights" }).fill("2");
+  await page.getByRole("button", { name: "Lay it out" }).click();
+  await expect(headline(page)).toHaveText("No lows yet.");
+  await page.getByLabel("Low of night 1").fill("−12,5");
+  await page.getByLabel("Low of night 2").fill("-15");
+  await expect(headline(page)).toContainText("Nights 1 and 2 are short");
+  await saved(page);
+  const { trips } = await workspace(page);
+  const trip = trips.find((t) => t.name === "Two nights by the lake");
+  expect(trip?.nights).toMatchObject([{ typedLowC: -12.5 }, { typedLowC: -15 }]);
+});
+
+test("a forecast file is read; a broken one is listed line by line and its good part can be taken", async ({ page }) => {
+  const trip = await ownTrip(page, "Forecast read");
+  await page.goto(`/trips/${trip.id}/cold/1`);
+  await expect(headline(page)).toContainText("Six nights hold.");
+  const hours = Array.from({ length: 170 }, (_, h) => {
+    const day = new Date(Date.UTC(2027, 1, 13, h));
+    return `${day.toISOString().slice(0, 16)};${h === 30 ? "soon" : "-33,5"}`;
+  });
+  const file = { name: "cold.csv", mimeType: "text/csv", buffer: Buffer.from(`time;temp\n${hours.join("\n")}\n`) };
+  await page.getByRole("button", { name: "Read a forecast file" }).click();
+  await page.locator("input[type=file]").setInputFiles(file);
+  await expect(page.getByRole("alert")).toContainText("choose °C or °F");
+  await page.getByLabel("Temperature, where the column names none").selectOption("celsius");
+  await page.getByRole("button", { name: "Read cold.csv again" }).click();
+  await expect(page.getByRole("alert")).toContainText("line 32, temp");
+  await page.getByRole("button", { name: "Take the 169 good lines" }).click();
+  await expect(headline(page)).toContainText(/are short, the worst by 1\d/);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(headline(page)).toContainText("Six nights hold.");
+});
+
+test("what cannot stand is named where it is typed, kept, and saved once it is mended", async ({ page }) => {
+  const trip = await ownTrip(page, "Typed wrong");
+  await page.goto(`/trips/${trip.id}/cold/2`);
+  const low = page.getByLabel("Low of night 2");
+  await low.fill("60");
+  await expect(page.getByRole("alert")).toContainText("from -90 to 40");
+  await expect(page.getByRole("button", { name: "Not saved" })).toBeVisible();
+  await expect(headline(page)).toContainText("Six nights hold.");
+  await low.fill("cold");
+  await expect(page.getByRole("alert")).toContainText("“cold” is not a number");
+  await low.fill("-6");
+  await expect(page.getByRole("alert")).toHaveCount(0);
+  await saved(page);
+});
+
+test("two windows: the second is asked, and keeps what it chooses", async ({ page, context }) => {
+  const trip = await ownTrip(page, "Two windows at once");
+  const other = await context.newPage();
+  await page.goto(`/trips/${trip.id}/cold/1`);
+  await other.goto(`/trips/${trip.id}/cold/1`);
+  await page.getByLabel("Name", { exact: true }).fill("First");
+  await saved(page);
+  await expect.poll(async () => (await workspace(page)).trips.find((t) => t.id === trip.id)?.version).toBe(2);
+  await other.getByLabel("Name", { exact: true }).fill("Second");
+  await expect(other.getByRole("alert")).toContainText("Nothing was overwritten");
+  await other.getByRole("button", { name: "Keep mine" }).click();
+  await expect(other.getByRole("alert")).toHaveCount(0);
+  await expect
+    .poll(async () => (await workspace(page)).trips.find((t) => t.id === trip.id)?.nights[0])
+    .toMatchObject({ camp: "Second" });
+});
+
+test("kit: a thing is added, read, duplicated, refused removal in use, and removed", async ({ page }) => {
+  const { trips, items } = await workspace(page);
+  await page.goto(`/trips/${trips[0]?.id}/kit`);
+  await page.getByRole("button", { name: "bags", exact: true }).click();
+  await page.getByRole("button", { name: "Add a bag" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Bag of the test");
+  await page.getByRole("button", { name: "Add a number" }).click();
+  await page.getByLabel("Number 1", { exact: true }).fill("-10");
+  await expect(page.getByRole("complementary")).toContainText("R 6.8");
+  await expect(page.getByRole("complementary")).toContainText("−17°");
+  await page.getByRole("button", { name: "Duplicate" }).click();
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Bag of the test 2");
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await saved(page);
+  expect((await workspace(page)).items.length).toBe(items.length + 1);
+  await page.getByRole("searchbox", { name: "Search" }).fill("winter down");
+  await page.getByRole("button", { name: /Winter down bag/ }).first().click();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await expect(page.getByRole("alert")).toContainText("take it out there first");
+  await page.getByRole("button", { name: "Leave it as it was" }).click();
+  await expect(page.getByRole("button", { name: /Winter down bag/ }).first()).toBeVisible();
+});
+
+test("one unspecified label is asked about", async ({ page }) => {
+  const { trips, items } = await workspace(page);
+  const bag = items.find((i) => i.name === "Borrowed bag, one number");
+  await page.goto(`/trips/${trips[0]?.id}/kit?thing=${bag?.id}`);
+  await expect(page.getByText("does not say which.")).toBeVisible();
+  await page.getByRole("button", { name: "It is comfort" }).click();
+  await expect(page.getByText("does not say which.")).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("does not say which.")).toBeVisible();
+  await saved(page);
+});
+
+test("units, theme and confidence are turned, and keys are explained", async ({ page }) => {
+  const trip = await ownTrip(page, "Turned over");
+  await page.goto(`/trips/${trip.id}/cold/4`);
+  await expect(headline(page)).toContainText("short by 4");
+  await page.keyboard.press("u");
+  await expect(headline(page)).toContainText("short by 8");
+  await page.keyboard.press("u");
+  await page.getByRole("radio", { name: /99 %/ }).click();
+  await expect(headline(page)).toContainText(/are short, the worst by 7/);
+  await page.getByRole("radio", { name: /under the forecast/ }).click();
+  await expect(page.getByText("knows neither the camp nor")).toBeVisible();
+  await page.keyboard.press("t");
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
+  await page.keyboard.press("2");
+  await expect(page).toHaveURL(/\/night\/4$/);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("/");
+  await page.getByPlaceholder("A thing, a camp").fill("reindeer");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Reindeer hide" })).toBeVisible();
+});
+
+test("ten megabytes of noise are refused with a reason", async ({ page }) => {
+  const answer = await page.request.post("/api/forecasts/csv", {
+    headers: { "Content-Type": "text/csv" },
+    data: Buffer.alloc(10_000_000, 7),
+  });
+  expect(answer.status()).toBe(413);
+  expect((await answer.json()).errors[0].mend).toBe("Send at most 4 MB.");
+});
+
+test("nothing comes from elsewhere, and the page keeps within its own policy", async ({ page }) => {
+  const strangers: string[] = [];
+  const complaints: string[] = [];
+  page.on("request", (r) => !r.url().startsWith("http://127.0.0.1") && strangers.push(r.url()));
+  page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
+  await page.goto("/");
+  await expect(headline(page)).toContainText("hold");
+  await page.goto("/api/docs/");
+  await expect(page.getByText("A temperature label to the bag's resistance")).toBeVisible();
+  expect(strangers.filter((url) => !url.startsWith("data:") && !url.startsWith("blob:"))).toEqual([]);
+  expect(complaints).toEqual([]);
+});
+
+for (const theme of ["snow", "lamp"])
+  for (const width of [1280, 390])
+    test(`axe finds nothing in ${theme} at ${width} px, and nothing runs off the side`, async ({ page }) => {
+      await page.setViewportSize({ width, height: 844 });
+      await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme }));
+      const { trips, items } = await workspace(page);
+      const bag = items.find((i) => i.name === "Winter down bag");
+      const demo = trips.find((t) => t.name === "Isvar crossing");
+      for (const path of ["cold/4", "night/4", "kit", `kit?thing=${bag?.id}`]) {
+        await page.goto(`/trips/${demo?.id}/${path}`);
+        await expect(headline(page)).toContainText(/owned|hold/i);
+        await page.waitForLoadState("networkidle");
+        const found = await new AxeBuilder({ page }).analyze();
+        expect(found.violations.map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html).join(" ")}`)).toEqual([]);
+        expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      }
+    });

@@ -1,0 +1,29 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { defineConfig } from "@playwright/test";
+import { chromium, port } from "./browser.mjs";
+
+const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
+const data = mkdtempSync(join(tmpdir(), "ermine-e2e-"));
+
+export default defineConfig({
+  testDir: ".",
+  workers: 1,
+  retries: 0,
+  forbidOnly: true,
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    launchOptions: chromium,
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: "reduce",
+    timezoneId: "Europe/Oslo",
+    locale: "en-GB",
+  },
+  webServer: {
+    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --port ${port} --data ${data}`,
+    url: `http://127.0.0.1:${port}/api/workspace`,
+    reuseExistingServer: false,
+    stdout: "ignore",
+  },
+});
