@@ -13,7 +13,6 @@ builder.Services.AddSingleton(data);
 builder.Services.AddDbContext<ErmineContext>(options => options.UseSqlite(data.ConnectionString));
 builder.Services.AddScoped<Store>();
 builder.Services.AddProblemDetails();
-builder.Services.AddResponseCompression();
 builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddOpenApi(api =>
@@ -35,9 +34,17 @@ var app = builder.Build();
 Problems.Use(app);
 LocalOnly.Use(app);
 BodyLimit.Use(app);
-app.UseResponseCompression();
 app.UseDefaultFiles();
-app.UseStaticFiles();
+app.UseStaticFiles(
+    new StaticFileOptions
+    {
+        // Built files carry their content in their name; the page itself is asked for anew.
+        OnPrepareResponse = served =>
+            served.Context.Response.Headers.CacheControl = served.Context.Request.Path.StartsWithSegments("/assets")
+                ? "public, max-age=31536000, immutable"
+                : "no-cache",
+    }
+);
 
 app.MapOpenApi();
 app.UseSwaggerUI(docs =>
@@ -72,6 +79,7 @@ await using (var scope = app.Services.CreateAsyncScope())
         scope.ServiceProvider.GetRequiredService<Store>(),
         demo: app.Configuration["demo"] is not null
     );
+    await WarmUp.Run(scope.ServiceProvider);
 }
 app.Lifetime.ApplicationStarted.Register(() =>
     Console.WriteLine($"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}. Ctrl+C ends it.")

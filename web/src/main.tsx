@@ -3,7 +3,10 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { Component as ColdStation } from "./cold/ColdStation";
 import { App, Start, Stumbled } from "./shell/App";
+import { askAhead } from "./state/trip";
+import { useWorkspace } from "./state/workspace";
 
 const router = createBrowserRouter([
   {
@@ -13,7 +16,7 @@ const router = createBrowserRouter([
     errorElement: <Stumbled />,
     children: [
       { index: true, element: <Start /> },
-      { path: "trips/:tripId/cold/:night?", lazy: () => import("./cold/ColdStation") },
+      { path: "trips/:tripId/cold/:night?", Component: ColdStation },
       { path: "trips/:tripId/night/:night?", lazy: () => import("./night/NightStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "*", element: <Start /> },
@@ -26,6 +29,11 @@ const queries = new QueryClient({
     queries: { staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000, refetchOnWindowFocus: false },
   },
 });
+
+void useWorkspace
+  .getState()
+  .load()
+  .then(() => askAhead(queries));
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

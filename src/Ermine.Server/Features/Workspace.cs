@@ -44,7 +44,7 @@ public static class Workspace
         );
     }
 
-    private static async Task<Everything> Read(Store store) =>
+    internal static async Task<Everything> Read(Store store) =>
         new(await store.Trips(), await store.Items(), await store.Sleepers(), await store.Forecasts());
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> PutTrip(Guid id, Trip trip, Store store)

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
 import type { Problem } from "../api/client";
 import { Faults } from "../parts/Faults";
@@ -7,15 +7,16 @@ import { useHomeTrip, usePlan, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
 import { Conflict } from "./Conflict";
-import { Find } from "./Find";
 import { Keys, useKeys } from "./Keys";
 import { NewTrip } from "./NewTrip";
 import { Rail } from "./Rail";
 import { TopBar } from "./TopBar";
 
+const Find = lazy(() => import("./Find").then((m) => ({ default: m.Find })));
+
 /** The frame round every station: rail, top bar, and what lies over the page. */
 export function App() {
-  const { ready, failure, load, problem } = useWorkspace();
+  const { ready, failure, problem } = useWorkspace();
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
   const { trip, index } = useTrip();
@@ -23,7 +24,6 @@ export function App() {
   const { pathname } = useLocation();
   useKeys(setOpen);
 
-  useEffect(() => void load(), [load]);
   const tripId = trip?.id;
   useEffect(() => {
     if (tripId) set({ lastTrip: tripId });
@@ -74,7 +74,11 @@ export function App() {
         </div>
       </div>
       <Keys open={open === "keys"} onClose={() => setOpen(null)} />
-      <Find open={open === "find"} onClose={() => setOpen(null)} />
+      {open === "find" && (
+        <Suspense>
+          <Find open onClose={() => setOpen(null)} />
+        </Suspense>
+      )}
       <NewTrip open={open === "trip"} onClose={() => setOpen(null)} />
     </Faults.Provider>
   );

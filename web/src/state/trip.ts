@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, type QueryClient, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import { api, type KitItem, type Layer, type Night, type SleepSystem, type Trip } from "../api/client";
 import { useSettings } from "../units/units";
@@ -36,16 +36,30 @@ export function useGo() {
 /** The last answer of each trip, shown while what is typed cannot be answered. */
 const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
 
+const planQuery = (trip: Trip, index: number, revision: number) => ({
+  queryKey: ["plan", revision, index, trip],
+  queryFn: async () => {
+    const answer = await api.plan(trip, index);
+    lastSound.set(trip.id, answer);
+    return answer;
+  },
+});
+
+/** Asks for the first page's answer as soon as its trip is known, while the page itself is still being built. */
+export function askAhead(queries: QueryClient) {
+  const { trips, kitRevision } = useWorkspace.getState();
+  const [, , inAddress, , night] = location.pathname.split("/");
+  const id = [inAddress, useSettings.getState().lastTrip, Object.keys(trips)[0]].find((x) => x && trips[x]);
+  const trip = id ? trips[id] : undefined;
+  if (trip)
+    void queries.prefetchQuery(planQuery(trip, Math.max(0, Number(night ?? 1) - 1 || 0), kitRevision));
+}
+
 /** Verdicts of every night and the whole answer for one; the last answer stays while a new one is computed. */
 export function usePlan(trip: Trip | undefined, index: number) {
   const revision = useWorkspace((w) => w.kitRevision);
   const query = useQuery({
-    queryKey: ["plan", revision, index, trip],
-    queryFn: async () => {
-      const answer = await api.plan(trip as Trip, index);
-      lastSound.set((trip as Trip).id, answer);
-      return answer;
-    },
+    ...planQuery(trip as Trip, index, revision),
     enabled: trip !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
