@@ -1,6 +1,6 @@
 import type { NightPlan, Schema, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
-import { editTrip } from "../state/trip";
+import { dayName, editTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units, useWrite } from "../units/units";
 import { steps } from "../units/words";
@@ -144,14 +144,7 @@ export function Source({ trip, plan }: { trip: Trip; plan: NightPlan | null }) {
   const forecast = useWorkspace((s) => (trip.forecastId ? s.forecasts[trip.forecastId] : undefined));
   const w = useWrite();
   /** As the clocks of the place read, whatever the clock here says. */
-  const when = (iso: string) =>
-    new Date(`${iso.slice(0, 16)}Z`).toLocaleString("en-GB", {
-      day: "numeric",
-      month: "short",
-      hour: "2-digit",
-      minute: "2-digit",
-      timeZone: "UTC",
-    });
+  const when = (iso: string) => `${dayName(iso.slice(0, 10))}, ${iso.slice(11, 16)}`;
   return (
     <section>
       <h3 className="text-lg">Where it came from</h3>
