@@ -57,7 +57,7 @@ public sealed record Caution(bool Grave, string Text);
 /// <param name="Limit">Coldest air outside in which the limit holds.</param>
 /// <param name="Extreme">Coldest air outside in which the extreme holds.</param>
 /// <param name="Margin">Low planned for over comfort: positive is to spare, negative is short. Null while either is unknown.</param>
-/// <param name="Verdict">Null while no low is known.</param>
+/// <param name="Verdict">Null while no low is known or nothing is laid out.</param>
 /// <param name="BandK">How far people differ from the model, K either way.</param>
 /// <param name="HeatMade">Sleeping heat, W/m².</param>
 /// <param name="HeatLost">Loss at the low planned for with comfortable skin, W/m².</param>

@@ -56,7 +56,8 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             ground.Celsius,
             where.Shelter.Humidity
         );
-        var verdict = low is null ? (Verdict?)null : Judge(low.Value, comfort, limit, extreme);
+        var laidOut = stack.Items.Count > 0;
+        var verdict = low is { } at && laidOut ? Judge(at, comfort, limit, extreme) : (Verdict?)null;
         Assume(assumed, night, where);
 
         return new(
@@ -78,7 +79,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             closet.MassOf(system),
             stack.Wind,
             assumed,
-            Cautions(night, stack, comfort, verdict)
+            laidOut ? Cautions(night, stack, comfort, verdict) : []
         );
     }
 

@@ -46,6 +46,8 @@ export function Component() {
             "This trip has no nights yet. Add the first one."
           ) : plan.data && lines.every((n) => n.planFor === null) ? (
             "Read a forecast, or type the lows under the ladder: it fills as you type."
+          ) : plan.data && trip.system.layers.length === 0 && lines.every((n) => n.verdict === null) ? (
+            "The lows are in. Go on to Night and lay out what you sleep on, wear and lie under."
           ) : (
             <Legend />
           )}
@@ -53,7 +55,7 @@ export function Component() {
         {trip.nights.length > 0 && (
           <Ladder trip={trip} nights={lines} index={index} onSelect={(i) => go.station("cold", i)} />
         )}
-        <div className="no-print mt-3 flex flex-wrap gap-2">
+        <div className="print:hidden mt-3 flex flex-wrap gap-2">
           <Button look="strong" onClick={() => setReading(true)}>
             Read a forecast file
           </Button>
@@ -99,6 +101,12 @@ function Legend() {
           <path d="M2 3q6 -3 12 0L9.5 14q-1.5 3 -3 0z" fill="var(--ice-mid)" />
         </svg>
         mild side to cold side
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="16" height="10" aria-hidden="true">
+          <path d="M3 1.5h10M8 3.5v6" stroke="var(--ice)" strokeWidth="1.5" strokeDasharray="10 1" />
+        </svg>
+        forecast low
       </span>
       <span className="inline-flex items-center gap-1.5">
         <svg width="16" height="4" aria-hidden="true">

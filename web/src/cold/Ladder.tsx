@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { useEffect, useId, useRef } from "react";
 import type { NightLine, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { useWidth } from "../parts/useSize";
@@ -29,7 +29,7 @@ export function Ladder(props: {
   const column = inner / Math.max(1, trip.nights.length);
 
   const all = nights.flatMap((n) =>
-    [n.mildSide, n.planFor, n.holdsTo].filter((t): t is number => t !== null),
+    [n.mildSide, n.forecastLow, n.planFor, n.holdsTo].filter((t): t is number => t !== null),
   );
   const step = w.u.temperature === "C" ? 5 : 10;
   const shownAll = (all.length ? all : [-5, -30]).map((c) => toShown(c, unit));
@@ -40,151 +40,166 @@ export function Ladder(props: {
   const rungs = Array.from({ length: (warmest - coldest) / step + 1 }, (_, i) => warmest - i * step);
   const x = (i: number) => axis + column * i;
 
+  const scroller = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    scroller.current
+      ?.querySelector(`[data-night="${index}"]`)
+      ?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [index]);
+
   return (
-    <div ref={box} className="relative overflow-x-auto">
-      <div style={{ width: axis + inner + 8 }}>
-        <svg
-          width={axis + inner + 8}
-          height={height}
-          role="img"
-          aria-label="Ladder of temperatures: forecast, cold side and the line to which the system holds"
-          className="block rounded-2xl"
-        >
-          <defs>
-            <linearGradient id={`${hatch}sky`} x2="0" y2="1">
-              <stop offset="0" stopColor="var(--warm-wash)" />
-              <stop offset="0.45" stopColor="var(--sky-low)" />
-              <stop offset="1" stopColor="var(--ice-wash)" />
-            </linearGradient>
-            <pattern
-              id={hatch}
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <rect width="7" height="7" fill="var(--ember-wash)" />
-              <rect width="1.5" height="7" fill="var(--ember)" />
-            </pattern>
-          </defs>
-          <rect width="100%" height="100%" fill={`url(#${hatch}sky)`} />
-          {rungs.map((t) => {
-            const bold = t % (step * 2) === 0;
-            const at = y(toSi(t, unit));
-            return (
-              <g key={t}>
-                <line
-                  x1={axis - 4}
-                  x2={axis + inner}
-                  y1={at}
-                  y2={at}
-                  stroke="var(--ice-mid)"
-                  strokeWidth={bold ? 1.4 : 0.6}
-                  opacity={bold ? 0.9 : 0.7}
-                />
-                <text
-                  x={axis - 9}
-                  y={at + 4.5}
-                  textAnchor="end"
-                  fontSize={13}
-                  fontWeight={bold ? 700 : 400}
-                  fill={bold ? "var(--ink)" : "var(--soft)"}
-                >
-                  {write(t)}
-                </text>
-              </g>
-            );
-          })}
-          {nights.map((n, i) => {
-            const short = n.planFor !== null && n.holdsTo !== null && n.holdsTo > n.planFor;
-            return (
-              <g key={n.nightId}>
-                {i === index && (
-                  <rect
-                    x={x(i) + 2}
-                    y={6}
-                    width={column - 4}
-                    height={height - 12}
-                    rx={12}
-                    fill="var(--card)"
-                    opacity={0.45}
-                  />
-                )}
-                {short && (
-                  <rect
-                    x={x(i)}
-                    width={column}
-                    y={y(n.holdsTo as number)}
-                    height={y(n.planFor as number) - y(n.holdsTo as number)}
-                    fill={`url(#${hatch})`}
-                  />
-                )}
-              </g>
-            );
-          })}
-          {nights.map(
-            (n, i) =>
-              n.planFor !== null && (
-                <Icicle key={n.nightId} night={n} x={x(i) + column / 2} y={y} column={column} />
-              ),
-          )}
-          <HoldingLine nights={nights} x={x} y={y} column={column} />
-          {nights.map((n, i) => (
-            <Labels key={n.nightId} night={n} left={x(i)} column={column} y={y} />
-          ))}
-        </svg>
-        <div
-          className="grid"
-          style={{ gridTemplateColumns: `${axis}px repeat(${trip.nights.length}, ${column}px) 8px` }}
-        >
-          <div className="flex flex-col gap-1.5 pt-[62px] text-[13px] text-soft">
-            <span className="flex h-11 items-center sm:h-9">low</span>
-            <span className="flex h-11 items-center sm:h-9">high</span>
-          </div>
-          {trip.nights.map((night, i) => (
-            <div key={night.id} className="min-w-0 space-y-1.5 px-1 pb-1">
-              <button
-                type="button"
-                onClick={() => props.onSelect(i)}
-                aria-pressed={i === index}
-                className="mt-2 flex min-h-12 w-full min-w-0 flex-col items-center justify-center rounded-lg border border-transparent hover:bg-ice-wash aria-pressed:border-ink"
+    <div ref={box} className="relative">
+      <svg
+        width={axis}
+        height={height}
+        aria-hidden="true"
+        className="pointer-events-none absolute top-0 left-0 z-10 rounded-l-2xl"
+      >
+        <rect width="100%" height="100%" fill={`url(#${hatch}sky)`} />
+        {rungs.map((t) => (
+          <text
+            key={t}
+            x={axis - 9}
+            y={y(toSi(t, unit)) + 4.5}
+            textAnchor="end"
+            fontSize={13}
+            fontWeight={t % (step * 2) === 0 ? 700 : 400}
+            fill={t % (step * 2) === 0 ? "var(--ink)" : "var(--soft)"}
+          >
+            {write(t)}
+          </text>
+        ))}
+      </svg>
+      <div ref={scroller} className="relative overflow-x-auto">
+        <div style={{ width: axis + inner + 8 }}>
+          <svg
+            width={axis + inner + 8}
+            height={height}
+            role="img"
+            aria-label="Ladder of temperatures: forecast, cold side and the line to which the system holds"
+            className="block rounded-2xl"
+          >
+            <defs>
+              <linearGradient id={`${hatch}sky`} x2="0" y2="1">
+                <stop offset="0" stopColor="var(--warm-wash)" />
+                <stop offset="0.45" stopColor="var(--sky-low)" />
+                <stop offset="1" stopColor="var(--ice-wash)" />
+              </linearGradient>
+              <pattern
+                id={hatch}
+                width="7"
+                height="7"
+                patternUnits="userSpaceOnUse"
+                patternTransform="rotate(45)"
               >
-                <span className="flex items-center gap-1.5 whitespace-nowrap font-semibold">
-                  <VerdictMark verdict={nights[i]?.verdict} size={15} />
-                  {dayName(night.date)}
-                </span>
-                <span className="w-full truncate px-0.5 text-[13px] text-soft">
-                  {night.camp || `Night ${i + 1}`}
-                </span>
-              </button>
-              <NumberField
-                label={`Low of night ${i + 1}`}
-                hideLabel
-                optional
-                unit={unit}
-                value={night.typedLowC}
-                placeholder={
-                  nights[i]?.forecastLow != null
-                    ? write(toShown(nights[i].forecastLow as number, unit), 0)
-                    : "type"
-                }
-                path={`nights[${i}].typedLowC`}
-                onChange={(v) => editNight(trip, i, { typedLowC: v }, "low")}
+                <rect width="7" height="7" fill="var(--ember-wash)" />
+                <rect width="1.5" height="7" fill="var(--ember)" />
+              </pattern>
+            </defs>
+            <rect width="100%" height="100%" fill={`url(#${hatch}sky)`} />
+            {rungs.map((t) => (
+              <line
+                key={t}
+                x1={axis - 4}
+                x2={axis + inner}
+                y1={y(toSi(t, unit))}
+                y2={y(toSi(t, unit))}
+                stroke="var(--ice-mid)"
+                strokeWidth={t % (step * 2) === 0 ? 1.4 : 0.6}
+                opacity={0.8}
               />
-              <NumberField
-                label={`High after night ${i + 1}`}
-                hideLabel
-                optional
-                unit={unit}
-                value={night.typedHighC}
-                placeholder={
-                  nights[i]?.high != null ? write(toShown(nights[i].high as number, unit), 0) : "–"
-                }
-                path={`nights[${i}].typedHighC`}
-                onChange={(v) => editNight(trip, i, { typedHighC: v }, "high")}
-              />
+            ))}
+            {nights.map((n, i) => {
+              const short = n.planFor !== null && n.holdsTo !== null && n.holdsTo > n.planFor;
+              return (
+                <g key={n.nightId}>
+                  {i === index && (
+                    <rect
+                      x={x(i) + 2}
+                      y={6}
+                      width={column - 4}
+                      height={height - 12}
+                      rx={12}
+                      fill="var(--card)"
+                      opacity={0.45}
+                    />
+                  )}
+                  {short && (
+                    <rect
+                      x={x(i)}
+                      width={column}
+                      y={y(n.holdsTo as number)}
+                      height={y(n.planFor as number) - y(n.holdsTo as number)}
+                      fill={`url(#${hatch})`}
+                    />
+                  )}
+                </g>
+              );
+            })}
+            {nights.map(
+              (n, i) =>
+                n.planFor !== null && (
+                  <Icicle key={n.nightId} night={n} x={x(i) + column / 2} y={y} column={column} />
+                ),
+            )}
+            <HoldingLine nights={nights} x={x} y={y} column={column} />
+            {nights.map((n, i) => (
+              <Labels key={n.nightId} night={n} left={x(i)} column={column} y={y} />
+            ))}
+          </svg>
+          <div
+            className="grid"
+            style={{ gridTemplateColumns: `${axis}px repeat(${trip.nights.length}, ${column}px) 8px` }}
+          >
+            <div className="flex flex-col gap-1.5 pt-[62px] text-[13px] text-soft">
+              <span className="flex h-11 items-center sm:h-9">low</span>
+              <span className="flex h-11 items-center sm:h-9">high</span>
             </div>
-          ))}
+            {trip.nights.map((night, i) => (
+              <div key={night.id} data-night={i} className="min-w-0 scroll-ml-12 space-y-1.5 px-1 pb-1">
+                <button
+                  type="button"
+                  onClick={() => props.onSelect(i)}
+                  aria-pressed={i === index}
+                  className="mt-2 flex min-h-12 w-full min-w-0 flex-col items-center justify-center rounded-lg border border-transparent hover:bg-ice-wash aria-pressed:border-ink"
+                >
+                  <span className="flex items-center gap-1.5 whitespace-nowrap font-semibold">
+                    <VerdictMark verdict={nights[i]?.verdict} size={15} />
+                    {dayName(night.date)}
+                  </span>
+                  <span className="w-full truncate px-0.5 text-[13px] text-soft">
+                    {night.camp || `Night ${i + 1}`}
+                  </span>
+                </button>
+                <NumberField
+                  label={`Low of night ${i + 1}`}
+                  hideLabel
+                  optional
+                  unit={unit}
+                  value={night.typedLowC}
+                  placeholder={
+                    nights[i]?.forecastLow != null
+                      ? write(toShown(nights[i].forecastLow as number, unit), 0)
+                      : "type"
+                  }
+                  path={`nights[${i}].typedLowC`}
+                  onChange={(v) => editNight(trip, i, { typedLowC: v }, "low")}
+                />
+                <NumberField
+                  label={`High after night ${i + 1}`}
+                  hideLabel
+                  optional
+                  unit={unit}
+                  value={night.typedHighC}
+                  placeholder={
+                    nights[i]?.high != null ? write(toShown(nights[i].high as number, unit), 0) : "–"
+                  }
+                  path={`nights[${i}].typedHighC`}
+                  onChange={(v) => editNight(trip, i, { typedHighC: v }, "high")}
+                />
+              </div>
+            ))}
+          </div>
         </div>
       </div>
     </div>
@@ -197,6 +212,7 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
   const root = props.y(Math.max(night.mildSide as number, (night.planFor as number) + 0.8));
   const tip = props.y(night.planFor as number);
   const low = props.y(night.campLow as number);
+  const forecast = props.y(night.forecastLow as number);
   return (
     <g className="grow">
       <path
@@ -204,6 +220,12 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
         fill="var(--ice-mid)"
         opacity={0.75}
       />
+      {forecast < root - 4 && (
+        <g stroke="var(--ice)" strokeWidth={1.5} strokeLinecap="round">
+          <line x1={x - half + 4} x2={x + half - 4} y1={forecast} y2={forecast} />
+          <line x1={x} x2={x} y1={forecast} y2={root - 4} strokeDasharray="1 4" />
+        </g>
+      )}
       {low > root && low < tip && (
         <line
           x1={x - half + 2}

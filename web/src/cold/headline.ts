@@ -16,7 +16,17 @@ const words = [
   "Twelve",
 ];
 const count = (n: number) => words[n] ?? `${n}`;
-const list = (n: number[]) => (n.length < 2 ? `${n[0]}` : `${n.slice(0, -1).join(", ")} and ${n.at(-1)}`);
+/** 1–4, 6 and 9 */
+function list(numbers: number[]): string {
+  const runs: string[] = [];
+  for (let i = 0; i < numbers.length; ) {
+    let to = i;
+    while (numbers[to + 1] === (numbers[to] as number) + 1) to++;
+    runs.push(...(to - i > 1 ? [`${numbers[i]}–${numbers[to]}`] : numbers.slice(i, to + 1).map(String)));
+    i = to + 1;
+  }
+  return runs.length < 2 ? `${runs[0]}` : `${runs.slice(0, -1).join(", ")} and ${runs.at(-1)}`;
+}
 
 /** The trip in two sentences: what holds, and what falls short by how much. */
 export function headline(
@@ -27,7 +37,11 @@ export function headline(
   const short = numbered.filter((n) => n.verdict && n.verdict !== "warm");
   const known = numbered.filter((n) => n.verdict);
   const holding = known.length - short.length;
-  if (known.length === 0) return { holds: "No lows yet.", short: "" };
+  if (known.length === 0)
+    return {
+      holds: nights.some((n) => n.planFor !== null) ? "Nothing is laid out to sleep in yet." : "No lows yet.",
+      short: "",
+    };
   const worst = Math.min(...short.map((n) => n.margin ?? Number.NEGATIVE_INFINITY));
   const by = Number.isFinite(worst) ? ` by ${degrees(Math.max(1, -worst))}` : "";
   const first = short[0];
@@ -45,6 +59,6 @@ export function headline(
         ? ""
         : short.length === 1 && first
           ? `Night ${first.number} is short${by}.`
-          : `Nights ${list(short.map((n) => n.number))} are short, the worst${by}.`,
+          : `${holding === 0 ? `All ${count(short.length).toLowerCase()} nights` : `Nights ${list(short.map((n) => n.number))}`} are short${by && `, the worst${by}`}.`,
   };
 }

@@ -27,7 +27,7 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
             </span>
           </span>
         </div>
-        {holds == null && <p>{plan.comfort.whyNone}</p>}
+        {holds == null && plan.items.length > 0 && <p>{plan.comfort.whyNone}</p>}
         <Scale plan={plan} />
         {plan.limit.outside !== null && (
           <p className="mt-2 font-semibold text-ember">
@@ -163,7 +163,7 @@ function FixList(props: { trip: Trip; index: number; plan: NightPlan; edit: Syst
       fillGap: "Emptied rucksack under the legs",
     })[f.kind];
   return (
-    <section className="no-print">
+    <section className="print:hidden">
       <h2 className="text-lg">{short ? "What closes the gap" : "What would add warmth"}</h2>
       <p className="text-[13px] text-soft">
         {short && list.length > 0 && !list.some((f) => f.covers)

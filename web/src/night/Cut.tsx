@@ -35,7 +35,6 @@ export function Cut(props: {
     const item = s.itemId ? items[s.itemId] : undefined;
     const lit = s.itemId !== null && s.itemId === selected;
     return (
-      // biome-ignore lint/a11y/noStaticElementInteractions: the list beside the picture is the keyboard's way to the same thing
       <path
         key={s.itemId ?? `${s.kind}${index}`}
         d={d}

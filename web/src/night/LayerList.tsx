@@ -48,7 +48,6 @@ export function LayerList(props: {
                   onPointerEnter={() => props.onSelect(item.id)}
                   onPointerLeave={() => props.onSelect(null)}
                 >
-                  {/* biome-ignore lint/a11y/noStaticElementInteractions: keys move the layer from its own button */}
                   <span
                     className="grid w-7 shrink-0 cursor-grab touch-none place-items-center text-soft"
                     onPointerDown={(e) => props.onPress(item.id, e)}

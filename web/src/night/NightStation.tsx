@@ -68,8 +68,13 @@ export function Component() {
         <h1 className="flex items-start gap-x-3 text-[26px] leading-tight">
           <VerdictMark verdict={plan?.verdict} size={26} />
           <span>
-            {plan?.verdict && <span className="capitalize">{verdicts[plan.verdict]}. </span>}
-            {holds != null ? `Holds to ${w.temp(holds)}.` : (plan?.comfort.whyNone ?? "…")}{" "}
+            {plan?.verdict &&
+              `${verdicts[plan.verdict].charAt(0).toUpperCase()}${verdicts[plan.verdict].slice(1)}. `}
+            {edit.system.layers.length === 0
+              ? "Nothing laid out yet."
+              : holds != null
+                ? `Holds to ${w.temp(holds)}.`
+                : (plan?.comfort.whyNone ?? "…")}{" "}
             {plan?.weather && `Plan for ${w.temp(plan.weather.low.planFor)}.`}{" "}
             {plan?.margin != null && (
               <span className={short ? "text-ember" : "text-soft"}>
@@ -80,7 +85,7 @@ export function Component() {
             )}
           </span>
         </h1>
-        <div className="no-print my-3 flex flex-wrap items-center gap-2">
+        <div className="print:hidden my-3 flex flex-wrap items-center gap-2">
           <Button look="strong" onClick={() => setAdding(true)}>
             Add a layer
           </Button>

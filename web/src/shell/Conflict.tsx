@@ -9,7 +9,7 @@ export function Conflict() {
   return (
     <div
       role="alert"
-      className="no-print flex flex-wrap items-center gap-3 border-ember border-b-2 bg-ember-wash px-5 py-2.5"
+      className="print:hidden flex flex-wrap items-center gap-3 border-ember border-b-2 bg-ember-wash px-5 py-2.5"
     >
       <p className="mr-auto">
         <b>{problem.title}</b> {problem.faults.map((f) => f.mend).join(" ")}

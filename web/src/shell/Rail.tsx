@@ -16,7 +16,7 @@ export function Rail({ onFind }: { onFind: () => void }) {
   return (
     <nav
       aria-label="Stations"
-      className="no-print fixed inset-x-0 bottom-0 z-30 flex justify-around border-line border-t bg-card sm:sticky sm:top-0 sm:h-dvh sm:w-[76px] sm:shrink-0 sm:flex-col sm:justify-start sm:gap-1 sm:border-t-0 sm:border-r sm:pt-4"
+      className="print:hidden fixed inset-x-0 bottom-0 z-30 flex justify-around border-line border-t bg-card sm:sticky sm:top-0 sm:h-dvh sm:w-[76px] sm:shrink-0 sm:flex-col sm:justify-start sm:gap-1 sm:border-t-0 sm:border-r sm:pt-4"
     >
       <svg viewBox="0 0 40 32" className="mx-auto mb-4 hidden w-10 sm:block" aria-hidden="true">
         <path

@@ -24,7 +24,7 @@ export function TopBar(props: {
 }) {
   const { trip } = useTrip();
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-b px-3 py-2 sm:px-5 xl:flex-nowrap">
+    <header className="print:hidden flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-b px-3 py-2 sm:px-5 xl:flex-nowrap">
       <TripMenu onNewTrip={props.onNewTrip} />
       {trip && <Stepper nights={props.nights} />}
       <div className="ml-auto flex flex-wrap items-center justify-end gap-0.5 xl:flex-nowrap">

@@ -28,7 +28,7 @@ export const useSettings = create<Settings>()(
   persist(
     (set) => ({
       ...metric,
-      theme: matchMedia("(prefers-color-scheme: dark)").matches ? "lamp" : "snow",
+      theme: globalThis.matchMedia?.("(prefers-color-scheme: dark)").matches ? "lamp" : "snow",
       set,
       turn: () => set((now) => (now.temperature === "C" ? imperial : metric)),
     }),

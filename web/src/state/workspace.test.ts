@@ -1,0 +1,134 @@
+// @vitest-environment jsdom
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { api, Problem, type Sleeper } from "../api/client";
+import { type Change, editOne, useWorkspace } from "./workspace";
+
+const me: Sleeper = {
+  id: "a",
+  name: "Me",
+  massKg: 70,
+  heightCm: 172,
+  ageYears: 35,
+  sex: "female",
+  statedOffsetK: 0,
+  version: 3,
+};
+const state = () => useWorkspace.getState();
+const name = () => state().sleepers.a?.name;
+const rename = (to: string, merge?: string) => editOne("sleepers", "a", (s) => ({ ...s, name: to }), merge);
+const saveNow = () => vi.advanceTimersByTimeAsync(300);
+
+beforeEach(async () => {
+  vi.useFakeTimers();
+  vi.spyOn(api, "workspace").mockResolvedValue({ trips: [], items: [], sleepers: [me], forecasts: [] });
+  vi.spyOn(api, "putSleeper").mockImplementation(async (s) => ({ id: s.id, version: s.version + 1 }));
+  vi.spyOn(api, "remove").mockResolvedValue(undefined);
+  await state().load();
+  useWorkspace.setState({ past: [], future: [], unsaved: {}, problem: null });
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.restoreAllMocks();
+});
+
+test("an edit shows at once, is saved on the version that was read, and can be undone and done again", async () => {
+  rename("Someone");
+  expect(name()).toBe("Someone");
+  await saveNow();
+  expect(api.putSleeper).toHaveBeenCalledWith(expect.objectContaining({ name: "Someone", version: 3 }));
+  state().undo();
+  expect(name()).toBe("Me");
+  await saveNow();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Me", version: 4 }));
+  state().redo();
+  expect(name()).toBe("Someone");
+  expect(state().future).toEqual([]);
+});
+
+test("typing in one field is one step of undo; another field is another", () => {
+  rename("S", "a/name");
+  rename("So", "a/name");
+  rename("Som", "a/name");
+  editOne("sleepers", "a", (s) => ({ ...s, massKg: 71 }), "a/mass");
+  expect(state().past.length).toBe(2);
+  state().undo();
+  expect(name()).toBe("Som");
+  state().undo();
+  expect(name()).toBe("Me");
+});
+
+test("a pause in typing begins a new step", () => {
+  rename("So", "a/name");
+  vi.advanceTimersByTime(2000);
+  rename("Som", "a/name");
+  expect(state().past.length).toBe(2);
+});
+
+test("a new edit after undo forgets what was undone", () => {
+  rename("One");
+  state().undo();
+  rename("Two");
+  state().redo();
+  expect(name()).toBe("Two");
+});
+
+test("what cannot be saved stays, says why, and is saved with the next edit", async () => {
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(
+    new Problem(422, "No", [{ field: "name", value: "", mend: "Give it a name." }]),
+  );
+  rename("");
+  await saveNow();
+  expect(name()).toBe("");
+  expect(state().problem?.faults[0]?.field).toBe("name");
+  expect(Object.keys(state().unsaved)).toEqual(["a"]);
+  rename("Mended");
+  await saveNow();
+  expect(state().problem).toBeNull();
+  expect(state().unsaved).toEqual({});
+});
+
+test("a conflict waits for a decision: keeping mine saves on their version", async () => {
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
+  rename("Mine");
+  await saveNow();
+  expect(state().problem?.status).toBe(409);
+  vi.mocked(api.workspace).mockResolvedValue({
+    trips: [],
+    items: [],
+    sleepers: [{ ...me, name: "Theirs", version: 9 }],
+    forecasts: [],
+  });
+  await state().keepMine();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Mine", version: 9 }));
+});
+
+test("a conflict waits for a decision: taking theirs drops mine and its undo", async () => {
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
+  rename("Mine");
+  await saveNow();
+  vi.mocked(api.workspace).mockResolvedValue({
+    trips: [],
+    items: [],
+    sleepers: [{ ...me, name: "Theirs", version: 9 }],
+    forecasts: [],
+  });
+  await state().takeTheirs();
+  expect(name()).toBe("Theirs");
+  expect(state().past).toEqual([]);
+});
+
+test("a thing removed comes back with undo as a new one", async () => {
+  const gone: Change = { kind: "sleepers", id: "a", before: me, after: null };
+  state().edit([gone]);
+  await saveNow();
+  expect(api.remove).toHaveBeenCalledWith("sleepers", "a", expect.any(Number));
+  state().undo();
+  await saveNow();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ id: "a", version: 0 }));
+});
+
+test("a failure to open is told, not hidden", async () => {
+  vi.mocked(api.workspace).mockRejectedValueOnce(new Problem(0, "Ermine does not answer.", []));
+  await state().load();
+  expect(state().failure?.title).toBe("Ermine does not answer.");
+});
