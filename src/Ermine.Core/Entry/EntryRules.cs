@@ -141,7 +141,7 @@ public static class EntryRules
                         $"{claim.Kind}",
                         "Only bags and quilts carry a temperature; use R, clo or tog."
                     );
-                else if (double.IsFinite(claim.Value) && ItemReader.Read(item).Claims[index].Insulation is null)
+                else if (claim.Value is >= -80 and <= 25 && ItemReader.Read(item).Claims[index].Insulation is null)
                     faults.Add(at, Text(claim.Value), "No bag would earn this label; check the number and its sign.");
                 break;
             case ClaimKind.LoftCm:

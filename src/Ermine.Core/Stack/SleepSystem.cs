@@ -37,8 +37,4 @@ public sealed record Layer(Guid ItemId, Closure Closure);
 /// <summary>What a sleeper lies on, wears and lies under.</summary>
 /// <param name="Layers">From the ground up: pads, then what is worn from the skin out, then bags and quilts from the inside out.</param>
 /// <param name="UnderGap">What lies under the body where no pad does.</param>
-public sealed record SleepSystem(IReadOnlyList<Layer> Layers, UnderGap UnderGap)
-{
-    /// <summary>Nothing at all.</summary>
-    public static SleepSystem Empty { get; } = new([], UnderGap.Nothing);
-}
+public sealed record SleepSystem(IReadOnlyList<Layer> Layers, UnderGap UnderGap);

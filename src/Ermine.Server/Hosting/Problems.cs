@@ -39,14 +39,6 @@ public static partial class Problems
     public static ProblemHttpResult TooLarge { get; } =
         Faults([new("body", "too large", "Send at most 4 MB.")], 413, "That is too large. Nothing was saved.");
 
-    /// <summary>There is nothing of that id.</summary>
-    public static ProblemHttpResult Missing(string field, Guid id) =>
-        Faults(
-            [new(field, $"{id}", "It is not here; it may have been removed in another window. Load the page again.")],
-            404,
-            "Not found."
-        );
-
     /// <summary>A save or removal that did not happen; null where it did.</summary>
     public static ProblemHttpResult? From(Outcome outcome, string name, Func<string> whyInUse) =>
         outcome switch

@@ -168,23 +168,23 @@ export function Component() {
                     type="button"
                     onClick={() => choose(item.id)}
                     aria-current={item.id === chosen?.id ? "true" : undefined}
-                    className="grid min-h-12 min-w-0 grow grid-cols-[1fr_5.5rem_4.5rem] items-center gap-x-3 py-1 pr-2 pl-1 text-left hover:bg-ice-wash sm:min-h-10 md:grid-cols-[1fr_8.5rem_8rem_5.5rem_4.5rem]"
+                    className="grid min-h-12 min-w-0 grow grid-cols-[auto_1fr] items-center gap-x-3 py-1 pr-2 pl-1 text-left hover:bg-ice-wash sm:min-h-10 md:grid-cols-[1fr_8.5rem_8rem_5.5rem_4.5rem]"
                   >
-                    <span className="truncate font-semibold">{item.name}</span>
+                    <span className="font-semibold max-md:col-span-2 md:truncate">{item.name}</span>
                     <span className="hidden md:block">
                       <Warmth local={readings.data?.[item.id]?.local} most={most} />
                     </span>
                     <span className="hidden truncate text-[13px] text-soft md:block">
                       {printed(item, w.tempUnit) || sources[item.source]}
                     </span>
-                    <span className="text-right">
+                    <span className="max-md:text-soft md:text-right">
                       {item.kind === "vapourBarrier"
                         ? ""
                         : readings.data?.[item.id]?.insulation != null
                           ? w.insulation(readings.data[item.id]?.insulation as number)
                           : "–"}
                     </span>
-                    <span className="text-right">{w.mass(item.massG)}</span>
+                    <span className="max-md:text-soft md:text-right">{w.mass(item.massG)}</span>
                   </button>
                   {trip && (
                     <label className="flex min-h-11 shrink-0 items-center gap-1.5 px-1 text-[13px]">

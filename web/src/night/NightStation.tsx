@@ -140,15 +140,18 @@ export function Component() {
                 bag or quilt.
               </p>
             ) : (
-              <LayerList
-                plan={plan}
-                edit={edit}
-                selected={selected}
-                open={open}
-                onSelect={setSelected}
-                onOpen={setOpen}
-                onPress={(id, e) => press(id, e, setOpen)}
-              />
+              <>
+                <LayerList
+                  plan={plan}
+                  edit={edit}
+                  selected={selected}
+                  open={open}
+                  onSelect={setSelected}
+                  onOpen={setOpen}
+                  onPress={(id, e) => press(id, e, setOpen)}
+                />
+                {plan && <p className="mt-2 text-[13px] text-soft">All of it weighs {w.mass(plan.massG)}.</p>}
+              </>
             )}
           </div>
         </div>

@@ -1,0 +1,148 @@
+using Ermine.Core.Entry;
+using Ermine.Core.Forecasts;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
+using Ermine.Core.Stack;
+using FsCheck;
+using FsCheck.Xunit;
+using static Ermine.Core.Tests.Things;
+
+namespace Ermine.Core.Tests;
+
+/// <summary>What may be entered, at and beyond its edges.</summary>
+public class EntryRulesTests
+{
+    private static IEnumerable<string> Fields(IReadOnlyList<Fault> faults)
+    {
+        Assert.All(faults, f => Assert.False(string.IsNullOrWhiteSpace(f.Mend)));
+        return faults.Select(f => f.Field);
+    }
+
+    private static IEnumerable<string> Of(KitItem item) => Fields(EntryRules.Check(item));
+
+    private static IEnumerable<string> Of(Trip trip) => Fields(EntryRules.Check(trip, _ => true));
+
+    private static KitItem With(ItemKind kind, ClaimKind claim, double value) =>
+        Bag(1) with
+        {
+            Kind = kind,
+            Claims = [new(claim, value)],
+        };
+
+    [Fact]
+    public void Sound_things_have_no_faults()
+    {
+        Assert.Empty(Of(Bag(1.5)));
+        Assert.Empty(Of(Pad(4)));
+        Assert.Empty(Of(Quilt(1)));
+        Assert.Empty(Of(Trip(Slept(Pad(4)), Night(-20), Night(-25, day: 14))));
+        Assert.Empty(EntryRules.Check(Sleeper.StandardMan));
+    }
+
+    [Theory]
+    [InlineData(ClaimKind.RValue, 60, true)]
+    [InlineData(ClaimKind.RValue, 60.1, false)]
+    [InlineData(ClaimKind.RValue, -0.1, false)]
+    [InlineData(ClaimKind.SquareMetreKelvinPerWatt, 10, true)]
+    [InlineData(ClaimKind.SquareMetreKelvinPerWatt, 10.1, false)]
+    [InlineData(ClaimKind.Tog, 100, true)]
+    [InlineData(ClaimKind.Tog, 101, false)]
+    [InlineData(ClaimKind.Clo, 61, false)]
+    [InlineData(ClaimKind.LoftCm, 30, true)]
+    [InlineData(ClaimKind.LoftCm, 31, false)]
+    [InlineData(ClaimKind.Comfort, double.NaN, false)]
+    [InlineData(ClaimKind.Comfort, -80, true)]
+    [InlineData(ClaimKind.Comfort, -81, false)]
+    [InlineData(ClaimKind.Limit, 26, false)]
+    public void A_number_on_a_label_lies_in_its_range(ClaimKind kind, double value, bool sound) =>
+        Assert.Equal(sound ? [] : ["claims[0].value"], Of(With(ItemKind.Bag, kind, value)));
+
+    [Fact]
+    public void A_label_that_no_bag_would_earn_is_a_fault() =>
+        Assert.Equal(["claims[0].value"], Of(With(ItemKind.Bag, ClaimKind.Extreme, 20)));
+
+    [Theory]
+    [InlineData(ItemKind.Pad)]
+    [InlineData(ItemKind.Garment)]
+    [InlineData(ItemKind.VapourBarrier)]
+    public void Only_bags_and_quilts_carry_a_temperature(ItemKind kind) =>
+        Assert.Equal(["claims[0].kind"], Of(With(kind, ClaimKind.Comfort, -5)));
+
+    [Fact]
+    public void Covers_lie_between_none_and_all()
+    {
+        Assert.Equal(["cover.legs"], Of(Pad(3, cover: new(1, 1, 1.2, 0))));
+        Assert.Equal(["cover.head"], Of(Pad(3, cover: new(double.NaN, 1, 1, 0))));
+    }
+
+    [Fact]
+    public void A_sleeper_is_a_person()
+    {
+        var nobody = new Sleeper(Guid.Empty, "", 5, 400, 130, Sex.Male, 20);
+        Assert.Equal(["name", "massKg", "heightCm", "ageYears", "statedOffsetK"], Fields(EntryRules.Check(nobody)));
+    }
+
+    [Fact]
+    public void Nights_follow_each_other_and_are_not_too_many()
+    {
+        Assert.Equal(["nights[1].date"], Of(Trip(Slept(), Night(day: 14), Night(day: 13))));
+        var many = Enumerable.Range(0, 61).Select(n => Night() with { Date = new DateOnly(2027, 1, 1).AddDays(n) });
+        Assert.Equal(["nights"], Of(Trip(Slept(), [.. many])));
+        var night = Night();
+        Assert.Equal(["nights"], Of(Trip(Slept(), night, night with { Date = night.Date.AddDays(1) })));
+    }
+
+    [Fact]
+    public void Everything_typed_of_a_night_lies_in_its_range()
+    {
+        var night = Night() with
+        {
+            Camp = new string('x', 81),
+            ElevationM = 9000,
+            Sleepers = 0,
+            TypedLowC = 41,
+            TypedHighC = 51,
+            TypedWindMs = -1,
+            TypedCloud = 1.1,
+        };
+        Assert.Equal(
+            [
+                "nights[0].camp",
+                "nights[0].elevationM",
+                "nights[0].sleepers",
+                "nights[0].typedLowC",
+                "nights[0].typedHighC",
+                "nights[0].typedWindMs",
+                "nights[0].typedCloud",
+            ],
+            Of(Trip(Slept(), night))
+        );
+    }
+
+    [Fact]
+    public void A_night_s_own_system_is_looked_at_as_well()
+    {
+        var (pad, unknown) = (Pad(3), Guid.NewGuid());
+        var own = Night() with { OwnSystem = new([new(unknown, Closure.Closed)], UnderGap.Nothing) };
+        var faults = EntryRules.Check(Trip(Slept(pad, pad), own) with { Along = [unknown] }, id => id == pad.Id);
+        Assert.Equal(["system.layers[1].itemId", "along", "nights[0].ownSystem.layers[0].itemId"], Fields(faults));
+    }
+
+    [Property(MaxTest = 200)]
+    public void Whatever_passes_the_rules_can_be_answered(
+        NormalFloat mass,
+        NormalFloat claim,
+        NormalFloat low,
+        ClaimKind kind
+    )
+    {
+        var bag = With(ItemKind.Bag, kind, claim.Get % 60) with { MassG = mass.Get };
+        var trip = Trip(Slept(bag), Night(low.Get));
+        if (EntryRules.Check(bag).Count > 0 || EntryRules.Check(trip, _ => true).Count > 0)
+            return;
+        var plan = Planner(new Closet([bag])).Plan(trip, 0);
+        Assert.NotNull(plan.Verdict);
+        Assert.True(double.IsFinite(plan.HeatLost));
+    }
+}

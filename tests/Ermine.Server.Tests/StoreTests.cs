@@ -1,0 +1,65 @@
+using System.Text;
+using Ermine.Exchange;
+using Microsoft.Data.Sqlite;
+
+namespace Ermine.Server.Tests;
+
+/// <summary>What the files hold, and what any file does to the reader.</summary>
+public sealed class StoreTests(App app) : IClassFixture<App>
+{
+    [Fact]
+    public async Task A_copy_made_while_in_use_is_whole()
+    {
+        var copy = await new Storage.DataFolder(app.Folder).Backup("by-hand");
+        await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
+        await kept.OpenAsync(TestContext.Current.CancellationToken);
+        await using var ask = kept.CreateCommand();
+        ask.CommandText = "SELECT (SELECT COUNT(*) FROM Items), (SELECT COUNT(*) FROM ForecastHourRow)";
+        await using var row = await ask.ExecuteReaderAsync(TestContext.Current.CancellationToken);
+        Assert.True(await row.ReadAsync(TestContext.Current.CancellationToken));
+        Assert.Equal((67, 195), (row.GetInt32(0), row.GetInt32(1)));
+    }
+
+    [Fact]
+    public async Task Data_outlives_the_server()
+    {
+        var folder = Directory.CreateTempSubdirectory("ermine-test-").FullName;
+        string id;
+        await using (var first = App.On(folder))
+        {
+            var trip = await first.Trip();
+            id = (string)trip["id"]!;
+            trip["name"] = "Renamed";
+            Assert.Equal(200, (await first.Put($"/api/trips/{id}", trip)).Status);
+        }
+        await using var second = App.On(folder);
+        Assert.Equal("Renamed", (string)(await second.Trip())["name"]!);
+        Assert.False(Directory.Exists(Path.Combine(folder, "backups")));
+    }
+
+    [Fact]
+    public void Nothing_that_is_cut_off_scrambled_or_random_breaks_the_reader()
+    {
+        var sound = Encoding.UTF8.GetBytes(
+            "# time zone: Europe/Oslo\ntime,temperature_c,wind_ms\n2027-02-13 20:00,-5,3\n2027-02-13 21:00,\"-6\",4\n"
+        );
+        var random = new Random(11);
+        for (var run = 0; run < 3000; run++)
+        {
+            var bytes = sound[..random.Next(sound.Length + 1)];
+            for (var hits = random.Next(6); hits > 0 && bytes.Length > 0; hits--)
+                bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
+            var reading = ForecastCsv.Read("scrambled.csv", bytes, new(TimeZone: "Europe/Oslo"));
+            Assert.True(reading.Series is not null || reading.Faults.Count > 0);
+            Assert.All(reading.Series?.Hours ?? [], h => Assert.InRange(h.TemperatureC, -90, 60));
+        }
+    }
+
+    [Fact]
+    public void A_quote_that_never_closes_does_not_swallow_the_rest()
+    {
+        var text = "time,temp_c\n2027-02-13 20:00,\"-5\n2027-02-13 21:00,-6\n2027-02-13 22:00,-7\n";
+        var reading = ForecastCsv.Read("quote.csv", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
+        Assert.Contains(reading.Series!.Hours, h => h.TemperatureC == -7);
+    }
+}
