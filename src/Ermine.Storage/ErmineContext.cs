@@ -29,6 +29,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
             trip.HasMany(t => t.Nights).WithOne().HasForeignKey(n => n.TripId);
             trip.HasMany(t => t.Layers).WithOne().HasForeignKey(l => l.TripId);
             trip.HasMany(t => t.Along).WithOne().HasForeignKey(a => a.TripId);
+            trip.HasMany(t => t.Events).WithOne().HasForeignKey(e => e.TripId);
         });
         modelBuilder.Entity<NightRow>().HasKey(n => new { n.TripId, n.Id });
         modelBuilder
@@ -37,6 +38,11 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
             .WithMany()
             .HasForeignKey(l => l.ItemId)
             .OnDelete(DeleteBehavior.Restrict);
+        modelBuilder.Entity<EventRow>(done =>
+        {
+            done.HasKey(e => new { e.TripId, e.Id });
+            done.HasOne<ItemRow>().WithMany().HasForeignKey(e => e.ItemId).OnDelete(DeleteBehavior.Restrict);
+        });
         modelBuilder.Entity<AlongRow>(along =>
         {
             along.HasKey(a => new { a.TripId, a.ItemId });

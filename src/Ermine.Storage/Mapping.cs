@@ -113,6 +113,7 @@ internal static class Mapping
                 .. LayersOf(t.Id, null, t.System),
                 .. t.Nights.Where(n => n.OwnSystem is not null).SelectMany(n => LayersOf(t.Id, n.Id, n.OwnSystem!)),
             ],
+            Events = [.. t.Nights.SelectMany(n => n.Evening?.Events.Select(e => e.ToRow(t.Id, n.Id)) ?? [])],
             Along = [.. t.Along.Distinct().Select(id => new AlongRow { TripId = t.Id, ItemId = id })],
         };
 
@@ -169,7 +170,8 @@ internal static class Mapping
             n.TypedHighC,
             n.TypedWindMs,
             n.TypedCloud,
-            n.OwnUnderGap is { } gap ? SystemOf(trip, n.Id, gap) : null
+            n.OwnUnderGap is { } gap ? SystemOf(trip, n.Id, gap) : null,
+            n.InHour is { } inHour ? new(inHour, n.UpHour!.Value, n.Start!.Value, EventsOf(trip, n.Id)) : null
         );
 
     private static NightRow ToRow(this Night n, Guid tripId) =>
@@ -190,7 +192,32 @@ internal static class Mapping
             TypedWindMs = n.TypedWindMs,
             TypedCloud = n.TypedCloud,
             OwnUnderGap = n.OwnSystem?.UnderGap,
+            InHour = n.Evening?.InHour,
+            UpHour = n.Evening?.UpHour,
+            Start = n.Evening?.Start,
         };
+
+    private static EventRow ToRow(this NightEvent e, Guid tripId, Guid nightId) =>
+        new()
+        {
+            TripId = tripId,
+            NightId = nightId,
+            Id = e.Id,
+            Kind = e.Kind,
+            Hour = e.Hour,
+            Kcal = e.Kcal,
+            Litres = e.Litres,
+            WaterC = e.WaterC,
+            ItemId = e.ItemId,
+        };
+
+    private static IReadOnlyList<NightEvent> EventsOf(TripRow trip, Guid nightId) =>
+        [
+            .. trip
+                .Events.Where(e => e.NightId == nightId)
+                .OrderBy(e => e.Hour)
+                .Select(e => new NightEvent(e.Id, e.Kind, e.Hour, e.Kcal, e.Litres, e.WaterC, e.ItemId)),
+        ];
 
     private static SleepSystem SystemOf(TripRow trip, Guid? nightId, UnderGap gap) =>
         new(

@@ -1,6 +1,7 @@
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
+using Ermine.Core.Nights;
 using Ermine.Core.Sleepers;
 using Ermine.Core.Stack;
 
@@ -74,6 +75,7 @@ public sealed class TripRow : IVersioned
     public List<NightRow> Nights { get; set; } = [];
     public List<LayerRow> Layers { get; set; } = [];
     public List<AlongRow> Along { get; set; } = [];
+    public List<EventRow> Events { get; set; } = [];
 }
 
 public sealed class NightRow
@@ -93,6 +95,11 @@ public sealed class NightRow
     public double? TypedWindMs { get; set; }
     public double? TypedCloud { get; set; }
 
+    /// <summary>Set, with the next two, where the evening is not a plain one.</summary>
+    public double? InHour { get; set; }
+    public double? UpHour { get; set; }
+    public StartState? Start { get; set; }
+
     /// <summary>Set where the night has a system of its own.</summary>
     public UnderGap? OwnUnderGap { get; set; }
 }
@@ -106,6 +113,20 @@ public sealed class LayerRow
     public int Position { get; set; }
     public Guid ItemId { get; set; }
     public Closure Closure { get; set; }
+}
+
+/// <summary>Something done at a time of a night.</summary>
+public sealed class EventRow
+{
+    public Guid TripId { get; set; }
+    public Guid Id { get; set; }
+    public Guid NightId { get; set; }
+    public NightEventKind Kind { get; set; }
+    public double Hour { get; set; }
+    public double? Kcal { get; set; }
+    public double? Litres { get; set; }
+    public double? WaterC { get; set; }
+    public Guid? ItemId { get; set; }
 }
 
 public sealed class AlongRow

@@ -91,12 +91,22 @@ public sealed class Store(ErmineContext db)
     /// <summary>Names of the trips that use a thing.</summary>
     public async Task<IReadOnlyList<string>> TripsUsing(Guid itemId) =>
         await db
-            .Trips.Where(t => t.Layers.Any(l => l.ItemId == itemId) || t.Along.Any(a => a.ItemId == itemId))
+            .Trips.Where(t =>
+                t.Layers.Any(l => l.ItemId == itemId)
+                || t.Along.Any(a => a.ItemId == itemId)
+                || t.Events.Any(e => e.ItemId == itemId)
+            )
             .Select(t => t.Name)
             .ToListAsync();
 
     private IQueryable<TripRow> WholeTrips() =>
-        db.Trips.AsNoTracking().AsSplitQuery().Include(t => t.Nights).Include(t => t.Layers).Include(t => t.Along);
+        db
+            .Trips.AsNoTracking()
+            .AsSplitQuery()
+            .Include(t => t.Nights)
+            .Include(t => t.Layers)
+            .Include(t => t.Along)
+            .Include(t => t.Events);
 
     /// <summary>Replaces a row with its children, or adds it where its version is 0, and counts the version up.</summary>
     private async Task<Outcome> Save<T>(T row, long version)
@@ -145,6 +155,7 @@ public sealed class Store(ErmineContext db)
         await db.Set<NightRow>().Where(n => n.TripId == id).ExecuteDeleteAsync();
         await db.Set<LayerRow>().Where(l => l.TripId == id).ExecuteDeleteAsync();
         await db.Set<AlongRow>().Where(a => a.TripId == id).ExecuteDeleteAsync();
+        await db.Set<EventRow>().Where(e => e.TripId == id).ExecuteDeleteAsync();
     }
 
     private async Task<Outcome> Remove<T>(Guid id, long version)

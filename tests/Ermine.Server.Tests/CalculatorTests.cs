@@ -135,6 +135,34 @@ public sealed class CalculatorTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task A_night_of_hourly_air_is_played_with_what_is_done_in_it()
+    {
+        var night = Stack();
+        night["hourlyAirC"] = new JsonArray([.. Enumerable.Range(0, 11).Select(h => (JsonNode)(-20 - 0.5 * h))]);
+        var plain = await app.Post("/api/calc/night", night);
+        Assert.Equal(200, plain.Status);
+        Assert.Equal("cool", (string)plain.Body!["verdict"]!);
+        Assert.Equal(60, plain.Body["night"]!["steps"]!.AsArray().Count);
+        Assert.Equal(-18, plain.Number("holdsToC"), 0.01);
+        night["events"] = JsonNode.Parse(
+            """[{ "kind": "hotBottle", "hour": 0, "litres": 1, "waterC": 90 }, { "kind": "meal", "hour": 0, "kcal": 600 }]"""
+        );
+        var warmed = await app.Post("/api/calc/night", night);
+        Assert.True((double)warmed.Body!["night"]!["lowestSkin"]! > (double)plain.Body["night"]!["lowestSkin"]!);
+    }
+
+    [Fact]
+    public async Task A_night_that_cannot_be_played_is_named()
+    {
+        var night = Stack();
+        night["hourlyAirC"] = new JsonArray(-20.0, 60.0);
+        night["events"] = JsonNode.Parse("""[{ "kind": "hotBottle", "hour": 0, "litres": 9, "waterC": 20 }]""");
+        var answer = await app.Post("/api/calc/night", night);
+        Assert.Equal(422, answer.Status);
+        Assert.Equal(["hourlyAirC[1]", "events[0].litres", "events[0].waterC"], answer.FaultyFields());
+    }
+
+    [Fact]
     public async Task A_label_beyond_any_bag_says_so()
     {
         var answer = await app.Post("/api/calc/label", new { kind = "extreme", temperatureC = 24 });

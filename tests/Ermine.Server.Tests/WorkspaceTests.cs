@@ -48,6 +48,16 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         night["typedLowC"] = -23.5;
         night["ownSystem"] = trip["system"]!.DeepClone();
         night["ownSystem"]!["underGap"] = "rucksack";
+        night["evening"] = JsonNode.Parse(
+            $$"""
+            { "inHour": 20.5, "upHour": 30, "start": "chilled", "events": [
+              { "id": "{{Guid.NewGuid()}}", "kind": "hotBottle", "hour": 21, "kcal": null, "litres": 1, "waterC": 90, "itemId": null },
+              { "id": "{{Guid.NewGuid()}}", "kind": "putOn", "hour": 27.5, "kcal": null, "litres": null, "waterC": null, "itemId": "{{trip[
+                "along"
+            ]![0]}}" }
+            ] }
+            """
+        );
         Assert.Equal(200, (await app.Put($"/api/trips/{trip["id"]}", trip)).Status);
         trip["nights"]![0]!["camp"] = "Elsewhere";
         trip["version"] = 1;

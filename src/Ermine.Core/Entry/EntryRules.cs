@@ -19,6 +19,9 @@ public static class EntryRules
     /// <summary>Most nights of a trip.</summary>
     public const int MostNights = 60;
 
+    /// <summary>Most events of a night.</summary>
+    public const int MostEvents = 20;
+
     /// <summary>Most layers of a system.</summary>
     public const int MostLayers = 24;
 
@@ -83,6 +86,11 @@ public static class EntryRules
                     "Each night needs a date after the night before it."
                 );
         }
+        for (var i = 0; i < trip.Nights.Count; i++)
+        {
+            if (trip.Nights[i].Evening is { } evening)
+                CheckEvening(faults, $"nights[{i}].evening", evening, owns);
+        }
         if (trip.Nights.Select(n => n.Id).Distinct().Count() < trip.Nights.Count)
             faults.Add("nights", "the same id twice", "Give each night an id of its own.");
         return faults.Found;
@@ -102,6 +110,45 @@ public static class EntryRules
             faults.Range($"{at}.typedWindMs", wind, 0, 60, "m/s");
         if (night.TypedCloud is { } cloud)
             faults.Range($"{at}.typedCloud", cloud, 0, 1, "of the sky");
+    }
+
+    /// <summary>Faults of an evening without things to put on; none where it is sound.</summary>
+    public static IReadOnlyList<Fault> Check(Evening evening)
+    {
+        var faults = new Faults();
+        CheckEvening(faults, "evening", evening, _ => false);
+        return faults.Found;
+    }
+
+    private static void CheckEvening(Faults faults, string at, Evening evening, Func<Guid, bool> owns)
+    {
+        faults.Range($"{at}.inHour", evening.InHour, 12, 35, "hours from midnight");
+        if (evening.UpHour <= evening.InHour || evening.UpHour > 36)
+            faults.Add(
+                $"{at}.upHour",
+                Text(evening.UpHour),
+                "Get up after getting in, at 36 (noon of the next day) at the latest."
+            );
+        if (evening.Events.Count > MostEvents)
+            faults.Add($"{at}.events", $"{evening.Events.Count}", $"Keep to {MostEvents} events.");
+        for (var i = 0; i < evening.Events.Count; i++)
+        {
+            var done = evening.Events[i];
+            faults.Range($"{at}.events[{i}].hour", done.Hour, 12, 36, "hours from midnight");
+            if (done.Kind == NightEventKind.Meal)
+                faults.Range($"{at}.events[{i}].kcal", done.Kcal ?? double.NaN, 0, 2000, "kcal");
+            if (done.Kind == NightEventKind.HotBottle)
+            {
+                faults.Range($"{at}.events[{i}].litres", done.Litres ?? double.NaN, 0, 3, "l");
+                faults.Range($"{at}.events[{i}].waterC", done.WaterC ?? double.NaN, 33, 100, "°C");
+            }
+            if (done.Kind == NightEventKind.PutOn && (done.ItemId is not { } id || !owns(id)))
+                faults.Add(
+                    $"{at}.events[{i}].itemId",
+                    $"{done.ItemId}",
+                    "Say what is put on: a thing that is in the kit."
+                );
+        }
     }
 
     private static void CheckSystem(Faults faults, string at, SleepSystem system, Func<Guid, bool> owns)

@@ -64,6 +64,29 @@ public sealed record ForecastSeries(
         return Hours.Any(h => h.Time.DateTime >= midnight.AddHours(3) && h.Time.DateTime <= midnight.AddHours(7));
     }
 
+    /// <summary>Air at each full hour of a night, evenly between readings at most six hours apart; null where it does not cover the night.</summary>
+    /// <param name="evening">Date of the evening.</param>
+    /// <param name="from">First hour, from the midnight before the evening.</param>
+    /// <param name="to">Last hour.</param>
+    public IReadOnlyList<double>? Hourly(DateOnly evening, double from, double to)
+    {
+        var midnight = evening.ToDateTime(TimeOnly.MinValue);
+        var readings = Hours.Select(h => (Hour: (h.Time.DateTime - midnight).TotalHours, h.TemperatureC)).ToList();
+        var air = new List<double>();
+        for (var hour = from; hour <= to; hour++)
+        {
+            var after = readings.FindIndex(r => r.Hour >= hour);
+            if (after < 0 || after == 0 && readings[0].Hour > hour)
+                return null;
+            var (b, a) = (readings[after], readings[Math.Max(0, after - 1)]);
+            if (b.Hour - a.Hour > 6)
+                return null;
+            var share = b.Hour > a.Hour ? (hour - a.Hour) / (b.Hour - a.Hour) : 1;
+            air.Add(a.TemperatureC + share * (b.TemperatureC - a.TemperatureC));
+        }
+        return air;
+    }
+
     /// <summary>Highest reading of a day, from six to eighteen local time; null where there is none.</summary>
     /// <param name="day">The day.</param>
     public Temperature? DayHigh(DateOnly day)

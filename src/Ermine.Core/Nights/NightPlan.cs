@@ -57,8 +57,9 @@ public sealed record Caution(bool Grave, string Text);
 /// <param name="Limit">Coldest air outside in which the limit holds.</param>
 /// <param name="Extreme">Coldest air outside in which the extreme holds.</param>
 /// <param name="Margin">Low planned for over comfort: positive is to spare, negative is short. Null while either is unknown.</param>
-/// <param name="Verdict">Null while no low is known or nothing is laid out.</param>
+/// <param name="Verdict">By the hours, and never better than the low allows: below the limit at least cool, below the extreme no-go. Null while no low is known or nothing is laid out.</param>
 /// <param name="BandK">How far people differ from the model, K either way.</param>
+/// <param name="Hours">The night hour by hour at the low planned for; null while no low is known or nothing is laid out.</param>
 /// <param name="HeatMade">Sleeping heat, W/m².</param>
 /// <param name="HeatLost">Loss at the low planned for with comfortable skin, W/m².</param>
 /// <param name="Terms">That loss by where it goes, largest first.</param>
@@ -79,6 +80,7 @@ public sealed record NightPlan(
     TemperatureDifference? Margin,
     Verdict? Verdict,
     double BandK,
+    PlayedNight? Hours,
     double HeatMade,
     double HeatLost,
     IReadOnlyList<LossTerm> Terms,

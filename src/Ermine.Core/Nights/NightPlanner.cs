@@ -57,7 +57,10 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             where.Shelter.Humidity
         );
         var laidOut = stack.Items.Count > 0;
-        var verdict = low is { } at && laidOut ? Judge(at, comfort, limit, extreme) : (Verdict?)null;
+        var hours = low is not null && laidOut ? Play(trip, index, system, weather!, where) : null;
+        var verdict = hours is null
+            ? (Verdict?)null
+            : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
         Assume(assumed, night, where);
 
         return new(
@@ -69,6 +72,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             low - comfort.Outside,
             verdict,
             BandK,
+            hours,
             heat,
             terms.Sum(t => t.WattsPerM2),
             terms,
@@ -165,13 +169,51 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
         );
     }
 
-    private static Verdict Judge(Temperature low, HoldsTo comfort, HoldsTo limit, HoldsTo extreme)
+    private PlayedNight Play(Trip trip, int index, SleepSystem system, NightWeather weather, Surroundings where)
     {
-        if (comfort.In(low))
-            return Verdict.Warm;
-        if (limit.In(low))
-            return Verdict.Cool;
-        return extreme.In(low) ? Verdict.Cold : Verdict.NoGo;
+        var night = trip.Nights[index];
+        var evening = night.EveningOrPlain;
+        var air = AirThrough(night, weather);
+        var stacks = new List<StackFrom> { new(evening.InHour, Build(system, night, weather).Thermal) };
+        var now = system;
+        foreach (var done in evening.Events.OrderBy(e => e.Hour))
+        {
+            if (done.Kind == NightEventKind.PutOn && done.ItemId is { } id && now.Layers.All(l => l.ItemId != id))
+                now = now with { Layers = [.. now.Layers, new(id, Closure.Closed)] };
+            if (done.Kind == NightEventKind.CloseUp)
+                now = now with { Layers = [.. now.Layers.Select(l => l with { Closure = Closure.Closed })] };
+            if (done.Kind is NightEventKind.PutOn or NightEventKind.CloseUp)
+                stacks.Add(new(done.Hour, Build(now, night, weather).Thermal));
+        }
+        var mean = Enumerable
+            .Range(0, 24)
+            .Average(n => air.At(evening.InHour + n / 23.0 * (evening.UpHour - evening.InHour)));
+        return HeatOfNight.Play(
+            sleeper,
+            stacks,
+            where,
+            air,
+            GroundTemperature.Of(night.Surface, new(mean)).Celsius,
+            [.. evening.Events.SelectMany(e => HeatOfNight.SourcesOf(e, sleeper))],
+            evening.InHour,
+            evening.UpHour,
+            HeatOfNight.DebtAt(evening.Start)
+        );
+    }
+
+    /// <summary>The forecast's own hours where it covers the night, else a cosine; both moved so that their coldest is the low planned for.</summary>
+    private AirOfNight AirThrough(Night night, NightWeather weather)
+    {
+        var (from, to) = (Math.Floor(night.EveningOrPlain.InHour), Math.Ceiling(night.EveningOrPlain.UpHour));
+        var hours = night.TypedLowC is null ? forecast?.Hourly(night.Date, from, to) : null;
+        hours ??= Diurnal.Hours(
+            weather.Low.PlanFor.Celsius,
+            (weather.High ?? weather.Low.PlanFor + Diurnal.SwingIfUnknown).Celsius,
+            from,
+            to
+        );
+        var shift = weather.Low.PlanFor.Celsius - hours.Min();
+        return new(from, [.. hours.Select(t => t + shift)]);
     }
 
     private static LossTerm? Weakest(IReadOnlyList<LossTerm> terms)

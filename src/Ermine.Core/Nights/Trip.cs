@@ -19,6 +19,7 @@ namespace Ermine.Core.Nights;
 /// <param name="TypedWindMs">Wind at 10 m typed in, m/s, 0–60.</param>
 /// <param name="TypedCloud">Cloud typed in, 0–1.</param>
 /// <param name="OwnSystem">What is slept in this night if not the trip's system.</param>
+/// <param name="Evening">When the night begins and ends and what is done; null for a plain one.</param>
 public sealed record Night(
     Guid Id,
     DateOnly Date,
@@ -33,8 +34,13 @@ public sealed record Night(
     double? TypedHighC = null,
     double? TypedWindMs = null,
     double? TypedCloud = null,
-    SleepSystem? OwnSystem = null
-);
+    SleepSystem? OwnSystem = null,
+    Evening? Evening = null
+)
+{
+    /// <summary>The evening, or a plain one where none is set.</summary>
+    public Evening EveningOrPlain => Evening ?? Nights.Evening.Plain;
+}
 
 /// <summary>A trip: its nights, who sleeps, in what, and how far the forecast is trusted.</summary>
 /// <param name="Id">Identity.</param>

@@ -1,6 +1,7 @@
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
+using Ermine.Core.Nights;
 using Ermine.Core.Sleepers;
 using Ermine.Core.Stack;
 using Ermine.Core.Units;
@@ -35,7 +36,7 @@ public static class Calculators
     public sealed record CalcSleeper(double MassKg, double HeightCm, int AgeYears, Sex Sex);
 
     /// <summary>A plain stack: insulation in m²K/W, leakage in W/m²K, wind at the sleeper in m/s, all taken as they stand.</summary>
-    public sealed record HoldsToRequest(
+    public record HoldsToRequest(
         CalcSleeper Sleeper,
         double BagR,
         ByRegion<double> Wear,
@@ -45,6 +46,41 @@ public static class Calculators
         double Leakage = 0,
         double WindMs = Labels.TestWind,
         bool VapourBarrier = false
+    );
+
+    /// <summary>
+    /// The same plain stack through a night: air outside at getting in and every hour after it until getting up, °C, and what is done.
+    /// Events: warmUp, meal (kcal), hotBottle (litres, waterC); hours count from getting in.
+    /// </summary>
+    public sealed record NightRequest(
+        CalcSleeper Sleeper,
+        double BagR,
+        ByRegion<double> Wear,
+        ByRegion<double> Pad,
+        IReadOnlyList<double> HourlyAirC,
+        Surface Ground = Surface.Air,
+        double Hood = Labels.ClosedHood,
+        double Leakage = 0,
+        double WindMs = Labels.TestWind,
+        bool VapourBarrier = false,
+        StartState Start = StartState.Normal,
+        IReadOnlyList<CalcEvent>? Events = null
+    ) : HoldsToRequest(Sleeper, BagR, Wear, Pad, Ground, Hood, Leakage, WindMs, VapourBarrier);
+
+    public sealed record CalcEvent(
+        NightEventKind Kind,
+        double Hour,
+        double? Kcal = null,
+        double? Litres = null,
+        double? WaterC = null
+    );
+
+    /// <summary>The night step by step, its verdict and what was assumed; hours count from getting in.</summary>
+    public sealed record NightResponse(
+        Verdict Verdict,
+        PlayedNight Night,
+        double? HoldsToC,
+        IReadOnlyList<string> Assumed
     );
 
     /// <summary>Coldest air round the sleeper for each threshold, °C; null where none is in range.</summary>
@@ -86,6 +122,7 @@ public static class Calculators
         var calc = api.MapGroup("/calc").WithTags("Calculators");
         calc.MapPost("/label", Label).WithSummary("A temperature label to the bag's resistance and its other promises");
         calc.MapPost("/holds-to", Holds).WithSummary("The coldest air in which a plain stack holds");
+        calc.MapPost("/night", Night).WithSummary("A plain stack through a night of hourly air");
         calc.MapPost("/design-low", Low).WithSummary("A forecast low to the low to plan for");
     }
 
@@ -121,33 +158,98 @@ public static class Calculators
         );
     }
 
-    private static Results<Ok<HoldsToResponse>, ProblemHttpResult> Holds(HoldsToRequest request)
-    {
-        var sleeper = new Sleeper(
-            Guid.Empty,
-            "sleeper",
-            request.Sleeper.MassKg,
-            request.Sleeper.HeightCm,
-            request.Sleeper.AgeYears,
-            request.Sleeper.Sex
+    private static (Sleeper Sleeper, ThermalStack Stack) Plain(HoldsToRequest request) =>
+        (
+            new(
+                Guid.Empty,
+                "sleeper",
+                request.Sleeper.MassKg,
+                request.Sleeper.HeightCm,
+                request.Sleeper.AgeYears,
+                request.Sleeper.Sex
+            ),
+            ThermalStack.Plain(
+                request.BagR,
+                request.Hood,
+                request.Wear,
+                request.Pad,
+                request.Leakage,
+                request.WindMs,
+                request.VapourBarrier
+            )
         );
-        var faults = EntryRules
-            .Check(sleeper)
-            .Select(f => f with { Field = $"sleeper.{f.Field}" })
-            .Concat(FaultsOf(request))
-            .ToList();
+
+    private static Results<Ok<NightResponse>, ProblemHttpResult> Night(NightRequest request)
+    {
+        var faults = FaultsOf(request).ToList();
+        var air = request.HourlyAirC;
+        if (air.Count is < 2 or > 25)
+            faults.Add(
+                new(
+                    "hourlyAirC",
+                    $"{air.Count} readings",
+                    "Give 2 to 25 readings, one at getting in and one for every hour after."
+                )
+            );
+        faults.AddRange(air.Select((t, n) => OutOf($"hourlyAirC[{n}]", t, -90, 40, "°C")).OfType<Fault>());
+        var evening = new Evening(
+            12,
+            12 + Math.Clamp(air.Count - 1, 1, 24),
+            request.Start,
+            [
+                .. (request.Events ?? []).Select(e => new NightEvent(
+                    Guid.NewGuid(),
+                    e.Kind,
+                    12 + e.Hour,
+                    e.Kcal,
+                    e.Litres,
+                    e.WaterC
+                )),
+            ]
+        );
+        faults.AddRange(EntryRules.Check(evening).Select(f => f with { Field = f.Field["evening.".Length..] }));
         if (faults.Count > 0)
             return Problems.Faults(faults);
 
-        var stack = ThermalStack.Plain(
-            request.BagR,
-            request.Hood,
-            request.Wear,
-            request.Pad,
-            request.Leakage,
-            request.WindMs,
-            request.VapourBarrier
+        var (sleeper, stack) = Plain(request);
+        var where = Surroundings.Open(request.Ground);
+        var night = HeatOfNight.Play(
+            sleeper,
+            [new(0, stack)],
+            where,
+            new(0, air),
+            GroundTemperature.Of(request.Ground, new(air.Average())).Celsius,
+            [.. evening.Events.SelectMany(e => HeatOfNight.SourcesOf(e with { Hour = e.Hour - 12 }, sleeper))],
+            0,
+            air.Count - 1,
+            HeatOfNight.DebtAt(request.Start)
         );
+        var heat = Metabolism.Sleeping(sleeper);
+        var atBest = Verdicts.AtBest(
+            new(air.Min()),
+            HeatBalance.Solve(stack, heat, Threshold.Limit, where),
+            HeatBalance.Solve(stack, heat, Threshold.Extreme, where)
+        );
+        return TypedResults.Ok(
+            new NightResponse(
+                Verdicts.Worse(night.Verdict, atBest),
+                night,
+                HeatBalance.Solve(stack, heat, Threshold.Comfort, where).Outside?.Celsius,
+                [
+                    "Humidity 80 %; ground from the mean of the night's air.",
+                    "Skin holds a third of the body's heat; steps of ten minutes.",
+                    "Never better than the coldest reading allows: below the limit at least cool, below the extreme no-go.",
+                ]
+            )
+        );
+    }
+
+    private static Results<Ok<HoldsToResponse>, ProblemHttpResult> Holds(HoldsToRequest request)
+    {
+        var faults = FaultsOf(request).ToList();
+        if (faults.Count > 0)
+            return Problems.Faults(faults);
+        var (sleeper, stack) = Plain(request);
         var heat = Metabolism.Sleeping(sleeper);
         var where = Surroundings.Open(request.Ground);
         var comfort = HeatBalance.Solve(stack, heat, Threshold.Comfort, where);
@@ -250,7 +352,8 @@ public static class Calculators
                     : null,
             }
         );
-        return plain.Concat(byRegion).OfType<Fault>();
+        var person = EntryRules.Check(Plain(r).Sleeper).Select(f => f with { Field = $"sleeper.{f.Field}" });
+        return person.Concat(plain.Concat(byRegion).OfType<Fault>());
     }
 
     private static string Name(Region region) => region.ToString().ToLowerInvariant();

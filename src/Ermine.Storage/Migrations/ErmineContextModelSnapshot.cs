@@ -58,6 +58,43 @@ namespace Ermine.Storage.Migrations
                     b.ToTable("ClaimRow");
                 });
 
+            modelBuilder.Entity("Ermine.Storage.EventRow", b =>
+                {
+                    b.Property<Guid>("TripId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Hour")
+                        .HasColumnType("REAL");
+
+                    b.Property<Guid?>("ItemId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Kcal")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Litres")
+                        .HasColumnType("REAL");
+
+                    b.Property<Guid>("NightId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("WaterC")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("TripId", "Id");
+
+                    b.HasIndex("ItemId");
+
+                    b.ToTable("EventRow");
+                });
+
             modelBuilder.Entity("Ermine.Storage.ForecastHourRow", b =>
                 {
                     b.Property<Guid>("ForecastId")
@@ -233,6 +270,9 @@ namespace Ermine.Storage.Migrations
                     b.Property<double>("ElevationM")
                         .HasColumnType("REAL");
 
+                    b.Property<double?>("InHour")
+                        .HasColumnType("REAL");
+
                     b.Property<string>("OwnUnderGap")
                         .HasColumnType("TEXT");
 
@@ -242,6 +282,9 @@ namespace Ermine.Storage.Migrations
 
                     b.Property<int>("Sleepers")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Start")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Surface")
                         .IsRequired()
@@ -261,6 +304,9 @@ namespace Ermine.Storage.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<double?>("TypedWindMs")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("UpHour")
                         .HasColumnType("REAL");
 
                     b.Property<bool>("VentsOpen")
@@ -381,6 +427,20 @@ namespace Ermine.Storage.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Ermine.Storage.EventRow", b =>
+                {
+                    b.HasOne("Ermine.Storage.ItemRow", null)
+                        .WithMany()
+                        .HasForeignKey("ItemId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Ermine.Storage.TripRow", null)
+                        .WithMany("Events")
+                        .HasForeignKey("TripId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Ermine.Storage.ForecastHourRow", b =>
                 {
                     b.HasOne("Ermine.Storage.ForecastRow", null)
@@ -441,6 +501,8 @@ namespace Ermine.Storage.Migrations
             modelBuilder.Entity("Ermine.Storage.TripRow", b =>
                 {
                     b.Navigation("Along");
+
+                    b.Navigation("Events");
 
                     b.Navigation("Layers");
 
