@@ -30,6 +30,8 @@ public class NightPlannerTests
         );
         Assert.Equal(Verdict.Warm, Plan(comfort.Celsius + 0.01).Verdict);
         Assert.Equal(Verdict.Cool, Plan(limit.Celsius - 0.01).Verdict);
+        Assert.Contains(Plan(limit.Celsius - 0.01).Cautions, c => c.Grave);
+        Assert.DoesNotContain(Plan(limit.Celsius + 0.01).Cautions, c => c.Grave);
         Assert.Equal(Verdict.NoGo, Plan(extreme.Celsius - 0.01).Verdict);
         Assert.Contains(Plan(extreme.Celsius - 1).Cautions, c => c.Grave);
     }

@@ -23,7 +23,7 @@ const layers = (page: Page) => page.getByRole("list", { name: "Layers from the a
 test("the demo trip opens on the ladder and says which night fails and by how much", async ({ page }) => {
   await page.goto("/");
   await expect(headline(page)).toHaveText(/Six nights hold\. Night 4 is short by 4\./);
-  await page.getByRole("link", { name: "Night 4, cold" }).click();
+  await page.getByRole("link", { name: "Night 4, cool" }).click();
   await expect(page.getByRole("heading", { name: "Night 4 · Halvskar" })).toBeVisible();
   await expect(page.getByText("Clear and calm: cold pool")).toBeVisible();
 });
@@ -105,6 +105,35 @@ test("one night can have a system of its own", async ({ page }) => {
   await page.keyboard.press("[");
   await expect(page.getByText("Night 3 ·")).toBeVisible();
   await expect(layers(page)).not.toContainText("Down camp jacket");
+});
+
+test("the hours say when it turns cool, and what is done then is moved by key and by hand", async ({ page }) => {
+  const trip = await ownTrip(page, "The hours");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await expect(page.getByText(/Cool from 0\d:\d0\./)).toBeVisible();
+  await page.getByRole("button", { name: "Do something" }).click();
+  await page.getByRole("button", { name: "A snack in the night" }).click();
+  const snack = page.getByRole("button", { name: /^meal at/ });
+  const before = await snack.getAttribute("aria-label");
+  await snack.focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(snack).not.toHaveAttribute("aria-label", before as string);
+  const box = await snack.boundingBox();
+  if (!box) throw new Error("not drawn");
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 150, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(snack).toHaveAttribute("aria-label", /^meal at 0[0-4]|^meal at 23/);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Do something" }).click();
+  await page.getByRole("button", { name: "Down camp jacket" }).last().click();
+  await expect(page.getByText("Sleeps through.")).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText("Sleeps through.")).toBeVisible();
+  await page.getByLabel("Gets in").selectOption("chilled");
+  await expect(page.getByText(/Cool from/)).toBeVisible();
 });
 
 test("a trip is laid out, its lows typed, and the ladder fills", async ({ page }) => {

@@ -74,6 +74,8 @@ public sealed record NightStep(
 /// <param name="CoolFrom">Hour from which sleep is restless; null where never.</param>
 /// <param name="AwakeFrom">Hour from which the sleeper lies awake shivering; null where never.</param>
 /// <param name="SweatG">Sweat that venting could not spare, g over the whole body.</param>
+/// <param name="CoolDebt">Heat debt at which sleep turns restless, Wh/m².</param>
+/// <param name="AwakeDebt">Heat debt at which the sleeper lies awake, Wh/m².</param>
 /// <param name="Steps">Step by step.</param>
 public sealed record PlayedNight(
     Verdict Verdict,
@@ -81,6 +83,8 @@ public sealed record PlayedNight(
     double? CoolFrom,
     double? AwakeFrom,
     double SweatG,
+    double CoolDebt,
+    double AwakeDebt,
     IReadOnlyList<NightStep> Steps
 );
 
@@ -208,6 +212,15 @@ public static class HeatOfNight
             );
         }
         var lowest = steps.Min(s => s.Skin.Celsius);
-        return new(Verdicts.Of(new(lowest)), new(lowest), cool, awake, sweat, steps);
+        return new(
+            Verdicts.Of(new(lowest)),
+            new(lowest),
+            cool,
+            awake,
+            sweat,
+            capacity * (33 - Verdicts.CoolBelow),
+            capacity * (33 - Verdicts.ColdBelow),
+            steps
+        );
     }
 }

@@ -83,7 +83,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             closet.MassOf(system),
             stack.Wind,
             assumed,
-            laidOut ? Cautions(night, stack, comfort, verdict) : []
+            laidOut ? Cautions(night, stack, comfort, verdict, low is { } l && !limit.In(l)) : []
         );
     }
 
@@ -289,18 +289,18 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             );
     }
 
-    private List<Caution> Cautions(Night night, BuiltStack stack, HoldsTo comfort, Verdict? verdict)
+    private List<Caution> Cautions(Night night, BuiltStack stack, HoldsTo comfort, Verdict? verdict, bool belowLimit)
     {
         var cautions = new List<Caution>();
         if (verdict == Verdict.NoGo)
             cautions.Add(
                 new(true, "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system.")
             );
-        if (verdict == Verdict.Cold)
+        else if (verdict == Verdict.Cold || belowLimit)
             cautions.Add(
                 new(
                     true,
-                    "Between limit and extreme: no sleep, shivering, and harm is possible. Not a night to plan for."
+                    "Below the limit in the coldest hours: shivering, and harm is possible. Not a night to plan for."
                 )
             );
         if (stack.Items.All(i => i.Item.Kind != ItemKind.Pad))

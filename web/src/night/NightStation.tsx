@@ -9,6 +9,7 @@ import { gaps, shelters, surfaces, verdicts } from "../units/words";
 import { AddLayer } from "./AddLayer";
 import { Answer } from "./Answer";
 import { Cut } from "./Cut";
+import { Hours } from "./Hours";
 import { LayerList } from "./LayerList";
 import { useSystem } from "./useSystem";
 
@@ -127,7 +128,7 @@ export function Component() {
                 plan={plan}
                 night={night}
                 width={width}
-                height={width < 480 ? 400 : Math.max(470, Math.min(640, innerHeight - 220))}
+                height={width < 480 ? 400 : Math.max(400, Math.min(560, innerHeight - 390))}
                 selected={selected}
                 onPress={(id, e) => press(id, e, setOpen)}
               />
@@ -155,6 +156,7 @@ export function Component() {
             )}
           </div>
         </div>
+        {plan?.hours && <Hours trip={trip} index={index} night={night} plan={plan} />}
       </section>
       {plan && <Answer trip={trip} index={index} plan={plan} edit={edit} />}
       <AddLayer open={adding} onClose={() => setAdding(false)} trip={trip} edit={edit} />

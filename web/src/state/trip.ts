@@ -1,6 +1,14 @@
 import { keepPreviousData, type QueryClient, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
-import { api, type KitItem, type Layer, type Night, type SleepSystem, type Trip } from "../api/client";
+import {
+  api,
+  type Evening,
+  type KitItem,
+  type Layer,
+  type Night,
+  type SleepSystem,
+  type Trip,
+} from "../api/client";
 import { useSettings } from "../units/units";
 import { editOne, useWorkspace } from "./workspace";
 
@@ -99,6 +107,10 @@ export function editNight(trip: Trip, index: number, change: Partial<Night>, mer
   );
 }
 
+/** An evening as it is until something is set: nine to seven, nothing done. */
+export const eveningOf = (night: Night): Evening =>
+  night.evening ?? { inHour: 21, upHour: 31, start: "normal", events: [] };
+
 export const systemOf = (trip: Trip, night: Night | undefined): SleepSystem =>
   night?.ownSystem ?? trip.system;
 
@@ -143,6 +155,7 @@ export function newNight(date: string, like?: Night): Night {
     typedWindMs: null,
     typedCloud: null,
     ownSystem: null,
+    evening: null,
   };
 }
 

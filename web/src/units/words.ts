@@ -67,6 +67,18 @@ export const regions: Record<Schema["Region"], string> = {
   legs: "legs",
   feet: "feet",
 };
+export const events: Record<Schema["NightEventKind"], string> = {
+  warmUp: "warm-up",
+  meal: "meal",
+  hotBottle: "hot bottle",
+  putOn: "put on",
+  closeUp: "close up",
+};
+export const starts: Record<Schema["StartState"], string> = {
+  warmed: "warmed by moving",
+  normal: "neither warm nor cold",
+  chilled: "chilled",
+};
 export const verdicts: Record<Verdict, string> = { warm: "warm", cool: "cool", cold: "cold", noGo: "no-go" };
 
 export const paths: Record<Schema["LossPath"], (region: Schema["Region"] | null) => string> = {
