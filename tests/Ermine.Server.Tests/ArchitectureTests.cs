@@ -9,7 +9,7 @@ public class ArchitectureTests
 {
     private static readonly Assembly Core = typeof(Core.Units.Temperature).Assembly;
     private static readonly Assembly Storage = typeof(Storage.Store).Assembly;
-    private static readonly Assembly Exchange = typeof(Exchange.ForecastCsv).Assembly;
+    private static readonly Assembly Exchange = typeof(Exchange.ForecastFile).Assembly;
 
     [Fact]
     public void The_core_knows_no_storage_no_web_and_no_files() =>

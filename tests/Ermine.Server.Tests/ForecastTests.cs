@@ -30,13 +30,55 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     [Fact]
     public async Task The_sample_is_read_with_zone_elevation_and_issue_from_its_notes()
     {
-        var read = await app.PostText("/api/forecasts/csv?name=isvar.csv", Sample("isvar-forecast.csv"));
+        var read = await app.PostText("/api/forecasts?name=isvar.csv", Sample("isvar-forecast.csv"));
         Assert.Equal(201, read.Status);
         var head = read.Body!["forecast"]!;
         Assert.Equal(472, (double)head["elevationM"]!);
         Assert.Equal(195, (int)head["hours"]!);
         Assert.Equal("2027-02-12T06:00:00+01:00", (string)head["issuedAt"]!);
         Assert.Equal(-16, await LowOf(read));
+    }
+
+    [Theory]
+    [InlineData("arrays.json", "")]
+    [InlineData("series.geojson", "?timeZone=Europe/Oslo")]
+    public async Task The_same_nights_are_read_from_every_shape(string sample, string choice)
+    {
+        var read = await app.PostText($"/api/forecasts{choice}", Sample(sample));
+        Assert.Equal(201, read.Status);
+        Assert.Equal(472, (double)read.Body!["forecast"]!["elevationM"]!);
+        Assert.Equal(48, (int)read.Body["forecast"]!["hours"]!);
+        Assert.Equal(
+            DateTimeOffset.Parse("2027-02-12T06:00+01:00", System.Globalization.CultureInfo.InvariantCulture),
+            DateTimeOffset.Parse(
+                (string)read.Body["forecast"]!["issuedAt"]!,
+                System.Globalization.CultureInfo.InvariantCulture
+            )
+        );
+        Assert.Equal(-16, await LowOf(read));
+    }
+
+    [Theory]
+    [InlineData("{ \"hourly\": { \"time\": [\"2027-02-13T22:00\"], \"temp_c\": [\"NaN\"] } }", "reading 1, temp_c")]
+    [InlineData("{ \"time\": [\"2027-02-13T22:00\", \"soon\"], \"temp_c\": [-20, -21] }", "reading 2, time")]
+    [InlineData("{ \"hourly\": { \"time\": [\"2027-02-13T22:00\"] } }", "file")]
+    [InlineData("{ \"hourly\": [ \"time\" ", "file")]
+    [InlineData("{}", "file")]
+    public async Task Broken_JSON_is_named_where_it_breaks(string text, string field)
+    {
+        var answer = await app.PostText($"/api/forecasts?{Zone}", text);
+        Assert.Equal(422, answer.Status);
+        Assert.Contains(field, answer.FaultyFields());
+    }
+
+    [Fact]
+    public async Task JSON_without_units_is_asked_for_them()
+    {
+        var answer = await app.PostText(
+            $"/api/forecasts?{Zone}",
+            "{ \"hourly\": { \"time\": [\"2027-02-13T22:00\"], \"temperature\": [-20] } }"
+        );
+        Assert.Equal("temperatureUnit", (string)answer.Body!["needs"]![0]!);
     }
 
     [Theory]
@@ -48,7 +90,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     [InlineData("time (America/Denver),temperature_c\n2027-02-13 22:00,-20\n", "", -20)]
     [InlineData("valid,temp_c\n2027-02-13T20:00Z,-20\n", "", -20)]
     public async Task Units_marks_and_zones_are_read_by_header_or_by_choice(string text, string choice, double low) =>
-        Assert.Equal(low, await LowOf(await app.PostText($"/api/forecasts/csv?{Zone}{choice}", text)), 1e-3);
+        Assert.Equal(low, await LowOf(await app.PostText($"/api/forecasts?{Zone}{choice}", text)), 1e-3);
 
     [Fact]
     public async Task A_byte_order_mark_and_an_older_encoding_are_read()
@@ -57,20 +99,17 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
         Assert.Equal(
             -20,
             await LowOf(
-                await app.PostBytes($"/api/forecasts/csv?{Zone}", [0xEF, 0xBB, 0xBF, .. Encoding.UTF8.GetBytes(text)])
+                await app.PostBytes($"/api/forecasts?{Zone}", [0xEF, 0xBB, 0xBF, .. Encoding.UTF8.GetBytes(text)])
             )
         );
-        Assert.Equal(
-            -20,
-            await LowOf(await app.PostBytes($"/api/forecasts/csv?{Zone}", Encoding.Latin1.GetBytes(text)))
-        );
+        Assert.Equal(-20, await LowOf(await app.PostBytes($"/api/forecasts?{Zone}", Encoding.Latin1.GetBytes(text))));
     }
 
     [Fact]
     public async Task When_clocks_go_back_the_doubled_hour_is_read_twice()
     {
         var read = await app.PostText(
-            $"/api/forecasts/csv?{Zone}",
+            $"/api/forecasts?{Zone}",
             "time,temp_c\n2027-10-31 02:00,-1\n2027-10-31 03:00,-2\n2027-10-31 03:00,-3\n2027-10-31 04:00,-4\n"
         );
         Assert.Equal(201, read.Status);
@@ -83,7 +122,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     public async Task What_the_file_does_not_say_is_asked(string text, string need)
     {
         var choice = need == "timeZone" ? "" : $"?{Zone}";
-        var answer = await app.PostText($"/api/forecasts/csv{choice}", text);
+        var answer = await app.PostText($"/api/forecasts{choice}", text);
         Assert.Equal(422, answer.Status);
         Assert.Equal([need], answer.FaultyFields());
         Assert.Equal(need, (string)answer.Body!["needs"]![0]!);
@@ -98,7 +137,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     public async Task A_foreign_file_says_what_is_read_and_saves_nothing(string text)
     {
         var before = (await app.Get("/api/workspace"))["forecasts"]!.AsArray().Count;
-        var answer = await app.PostText($"/api/forecasts/csv?{Zone}", text);
+        var answer = await app.PostText($"/api/forecasts?{Zone}", text);
         Assert.Equal(422, answer.Status);
         Assert.NotEmpty(answer.FaultyFields());
         Assert.Equal(before, (await app.Get("/api/workspace"))["forecasts"]!.AsArray().Count);
@@ -108,7 +147,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     public async Task A_unit_that_does_not_exist_is_named_with_those_that_do()
     {
         var answer = await app.PostText(
-            $"/api/forecasts/csv?{Zone}&temperatureUnit=kelvin",
+            $"/api/forecasts?{Zone}&temperatureUnit=kelvin",
             "time,temp\n2027-02-13 22:00,-20\n"
         );
         Assert.Equal(["temperatureUnit"], answer.FaultyFields());
@@ -117,10 +156,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_zone_that_does_not_exist_is_named()
     {
-        var answer = await app.PostText(
-            "/api/forecasts/csv?timeZone=Middle/Earth",
-            "time,temp_c\n2027-02-13 22:00,-20\n"
-        );
+        var answer = await app.PostText("/api/forecasts?timeZone=Middle/Earth", "time,temp_c\n2027-02-13 22:00,-20\n");
         Assert.Equal(["timeZone"], answer.FaultyFields());
     }
 
@@ -133,7 +169,7 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
         for (var n = 0; n < 30; n++)
             text.Append($"2027-02-14 {n % 24:00}:00,{(n % 3 == 0 ? "NaN" : n % 3 == 1 ? "-300" : "")},3,40\n");
         text.Append("2027-02-15 01:00,-5,900,40\n2027-02-15 02:00,-5,3,400\nsoon,-5,3,40\n2027-02-13 05:00,-9,3,40\n");
-        var url = $"/api/forecasts/csv?{Zone}";
+        var url = $"/api/forecasts?{Zone}";
         var answer = await app.PostText(url, text.ToString());
         Assert.Equal(422, answer.Status);
         Assert.Equal(20, answer.FaultyFields().Count);
@@ -151,8 +187,8 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     {
         var noise = new byte[1_000_000];
         new Random(7).NextBytes(noise);
-        Assert.Equal(422, (await app.PostBytes($"/api/forecasts/csv?{Zone}", noise)).Status);
-        var large = await app.PostBytes($"/api/forecasts/csv?{Zone}", new byte[4_200_000]);
+        Assert.Equal(422, (await app.PostBytes($"/api/forecasts?{Zone}", noise)).Status);
+        var large = await app.PostBytes($"/api/forecasts?{Zone}", new byte[4_200_000]);
         Assert.Equal(422, large.Status);
         Assert.Equal(["file"], large.FaultyFields());
     }

@@ -49,9 +49,25 @@ public sealed class StoreTests(App app) : IClassFixture<App>
             var bytes = sound[..random.Next(sound.Length + 1)];
             for (var hits = random.Next(6); hits > 0 && bytes.Length > 0; hits--)
                 bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
-            var reading = ForecastCsv.Read("scrambled.csv", bytes, new(TimeZone: "Europe/Oslo"));
+            var reading = ForecastFile.Read("scrambled.csv", bytes, new(TimeZone: "Europe/Oslo"));
             Assert.True(reading.Series is not null || reading.Faults.Count > 0);
             Assert.All(reading.Series?.Hours ?? [], h => Assert.InRange(h.TemperatureC, -90, 60));
+        }
+    }
+
+    [Fact]
+    public void Nothing_scrambled_in_JSON_breaks_the_reader()
+    {
+        var sound =
+            "{ \"hourly\": { \"time\": [\"2027-02-13T22:00\"], \"temp_c\": [-20], \"wind_ms\": [3] }, \"properties\": { \"timeseries\": [] } }"u8.ToArray();
+        var random = new Random(12);
+        for (var run = 0; run < 3000; run++)
+        {
+            byte[] bytes = [.. sound];
+            for (var hits = random.Next(1, 5); hits > 0; hits--)
+                bytes[random.Next(bytes.Length)] = (byte)random.Next(32, 127);
+            var reading = ForecastFile.Read("scrambled.json", bytes, new(TimeZone: "UTC"));
+            Assert.True(reading.Series is not null || reading.Faults.Count > 0);
         }
     }
 
@@ -59,7 +75,7 @@ public sealed class StoreTests(App app) : IClassFixture<App>
     public void A_quote_that_never_closes_does_not_swallow_the_rest()
     {
         var text = "time,temp_c\n2027-02-13 20:00,\"-5\n2027-02-13 21:00,-6\n2027-02-13 22:00,-7\n";
-        var reading = ForecastCsv.Read("quote.csv", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
+        var reading = ForecastFile.Read("quote.csv", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
         Assert.Contains(reading.Series!.Hours, h => h.TemperatureC == -7);
     }
 }

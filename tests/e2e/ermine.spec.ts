@@ -267,7 +267,7 @@ test("units, theme and confidence are turned, and keys are explained", async ({ 
 });
 
 test("ten megabytes of noise are refused with a reason", async ({ page }) => {
-  const answer = await page.request.post("/api/forecasts/csv", {
+  const answer = await page.request.post("/api/forecasts", {
     headers: { "Content-Type": "text/csv" },
     data: Buffer.alloc(10_000_000, 7),
   });

@@ -30,7 +30,7 @@ public static class FirstData
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         QuantityJson.Configure(options);
         var file = JsonSerializer.Deserialize<DemoFile>(Resource("demo.json"), options)!;
-        var forecast = ForecastCsv.Read("isvar-forecast.csv", Resource("isvar-forecast.csv"), new()).Series!;
+        var forecast = ForecastFile.Read("isvar-forecast.csv", Resource("isvar-forecast.csv"), new()).Series!;
         await store.AddForecast(forecast);
         foreach (var sleeper in file.Sleepers)
             await Saved(store.Save(sleeper));

@@ -15,14 +15,16 @@ public static class Forecasts
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGroup("/forecasts")
             .WithTags("Forecasts")
-            .MapPost("/csv", ReadCsv)
-            .Accepts<string>("text/csv")
-            .WithSummary("Read a forecast from CSV; broken lines are listed, takeGood takes the rest");
+            .MapPost("/", Read)
+            .Accepts<string>("text/csv", "application/json", "application/geo+json")
+            .WithSummary(
+                "Read a forecast from CSV, JSON or GeoJSON; broken readings are listed, takeGood takes the rest"
+            );
 
-    private static async Task<Results<Created<ReadForecast>, ProblemHttpResult>> ReadCsv(
+    private static async Task<Results<Created<ReadForecast>, ProblemHttpResult>> Read(
         HttpRequest request,
         Store store,
-        string name = "forecast.csv",
+        string name = "forecast",
         string? timeZone = null,
         string? temperatureUnit = null,
         string? windUnit = null,
@@ -37,7 +39,7 @@ public static class Forecasts
             return Problems.Faults(faults);
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body);
-        var reading = ForecastCsv.Read(name, body.ToArray(), new(timeZone, temperature, wind, elevationM));
+        var reading = ForecastFile.Read(name, body.ToArray(), new(timeZone, temperature, wind, elevationM));
         if (reading.Series is null || reading.Faults.Count > 0 && !takeGood)
             return Problems.Faults(
                 reading.Faults,

@@ -80,10 +80,10 @@ export const api = {
     ),
   readForecast: (
     file: Blob,
-    query: NonNullable<paths["/api/forecasts/csv"]["post"]["parameters"]["query"]>,
+    query: NonNullable<paths["/api/forecasts"]["post"]["parameters"]["query"]>,
   ) =>
     answer(
-      client.POST("/api/forecasts/csv", {
+      client.POST("/api/forecasts", {
         params: { query },
         body: file as unknown as string,
         bodySerializer: (body) => body as unknown as Blob,

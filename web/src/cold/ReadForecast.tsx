@@ -51,7 +51,7 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
       onClose={props.onClose}
       wide
       title="Read a forecast file"
-      intro="A table with a time and a temperature column, and wind, humidity and cloud where there are any. What the file says of its own units goes first."
+      intro="A table, JSON or GeoJSON with a time and a temperature, and wind, humidity and cloud where there are any. What the file says of its own units goes first."
     >
       <div className="grid gap-3 sm:grid-cols-2">
         <TextField
@@ -84,7 +84,7 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
       <input
         ref={input}
         type="file"
-        accept=".csv,.txt,.tsv,text/csv"
+        accept=".csv,.txt,.tsv,.json,.geojson,text/csv,application/json"
         className="sr-only"
         aria-label="Forecast file"
         onChange={(e) => {

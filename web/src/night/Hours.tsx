@@ -211,7 +211,7 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
                     k.preventDefault();
                   }}
                 >
-                  {name(e)} {clock(e.hour)}
+                  {clock(e.hour)} {name(e)}
                 </Popover.Trigger>
                 <Popover.Portal>
                   <Popover.Content
@@ -235,7 +235,7 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
               </Popover.Root>
             ))}
       </div>
-      <div className="mt-1 grid max-w-xl grid-cols-3 gap-3 print:hidden">
+      <div className="mt-1 grid max-w-xl grid-cols-2 gap-3 sm:grid-cols-3 print:hidden">
         <HourField
           label="In the bag"
           value={evening.inHour}

@@ -128,7 +128,7 @@ export function Component() {
                 plan={plan}
                 night={night}
                 width={width}
-                height={width < 480 ? 400 : Math.max(400, Math.min(560, innerHeight - 390))}
+                height={width < 480 ? 400 : Math.max(470, Math.min(600, innerHeight - 390))}
                 selected={selected}
                 onPress={(id, e) => press(id, e, setOpen)}
               />
