@@ -78,10 +78,7 @@ export const api = {
     answer(
       client.DELETE(`/api/${kind}/{id}`, { params: { path: { id }, query: { version } }, keepalive: true }),
     ),
-  readForecast: (
-    file: Blob,
-    query: NonNullable<paths["/api/forecasts"]["post"]["parameters"]["query"]>,
-  ) =>
+  readForecast: (file: Blob, query: NonNullable<paths["/api/forecasts"]["post"]["parameters"]["query"]>) =>
     answer(
       client.POST("/api/forecasts", {
         params: { query },

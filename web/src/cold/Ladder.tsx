@@ -1,6 +1,7 @@
 import { useEffect, useId, useRef } from "react";
 import type { NightLine, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
+import { Hatch } from "../parts/Hatch";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
 import { dayName, editNight } from "../state/trip";
@@ -85,16 +86,7 @@ export function Ladder(props: {
                 <stop offset="0.45" stopColor="var(--sky-low)" />
                 <stop offset="1" stopColor="var(--ice-wash)" />
               </linearGradient>
-              <pattern
-                id={hatch}
-                width="7"
-                height="7"
-                patternUnits="userSpaceOnUse"
-                patternTransform="rotate(45)"
-              >
-                <rect width="7" height="7" fill="var(--ember-wash)" />
-                <rect width="1.5" height="7" fill="var(--ember)" />
-              </pattern>
+              <Hatch id={hatch} />
             </defs>
             <rect width="100%" height="100%" fill={`url(#${hatch}sky)`} />
             {rungs.map((t) => (

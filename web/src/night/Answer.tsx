@@ -1,4 +1,5 @@
 import type { Fix, NightPlan, Trip } from "../api/client";
+import { Hatch } from "../parts/Hatch";
 import { useFixes } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -116,16 +117,7 @@ function Scale({ plan }: { plan: NightPlan }) {
     <div className="mt-3 max-w-[430px]">
       <svg viewBox="0 0 300 46" className="w-full" aria-hidden="true">
         <defs>
-          <pattern
-            id="short"
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <rect width="7" height="7" fill="var(--ember-wash)" />
-            <rect width="1.8" height="7" fill="var(--ember)" />
-          </pattern>
+          <Hatch id="short" />
         </defs>
         <rect x={0} y={14} width={x(comfort)} height={18} fill="var(--ice-wash)" />
         <rect x={x(comfort)} y={14} width={x(limit) - x(comfort)} height={18} fill="var(--warm-wash)" />

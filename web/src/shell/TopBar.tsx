@@ -148,40 +148,23 @@ function SaveState() {
 
 function Undo() {
   const { past, future, undo, redo } = useWorkspace();
+  const turn = (label: string, steps: number, act: () => void, arrow: string) => (
+    <button
+      type="button"
+      className={`${trigger} disabled:opacity-35`}
+      disabled={steps === 0}
+      onClick={act}
+      aria-label={label}
+    >
+      <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
+        <path d={arrow} fill="none" stroke="currentColor" strokeWidth="1.8" />
+      </svg>
+    </button>
+  );
   return (
     <>
-      <button
-        type="button"
-        className={`${trigger} disabled:opacity-35`}
-        disabled={past.length === 0}
-        onClick={undo}
-        aria-label="Undo"
-      >
-        <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
-          <path
-            d="M6 2L2 6l4 4M2.5 6H11a4.5 4.5 0 010 9H7"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth="1.8"
-          />
-        </svg>
-      </button>
-      <button
-        type="button"
-        className={`${trigger} disabled:opacity-35`}
-        disabled={future.length === 0}
-        onClick={redo}
-        aria-label="Redo"
-      >
-        <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
-          <path
-            d="M12 2l4 4-4 4M15.5 6H7a4.5 4.5 0 000 9h4"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth="1.8"
-          />
-        </svg>
-      </button>
+      {turn("Undo", past.length, undo, "M6 2L2 6l4 4M2.5 6H11a4.5 4.5 0 010 9H7")}
+      {turn("Redo", future.length, redo, "M12 2l4 4-4 4M15.5 6H7a4.5 4.5 0 000 9h4")}
     </>
   );
 }

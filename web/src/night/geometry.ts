@@ -1,0 +1,183 @@
+import type { NightPlan, Schema } from "../api/client";
+import { add, between, body, hull, line, outline, thickness, xs } from "./profile";
+
+type Stratum = Schema["Stratum"];
+
+const sky = 66;
+const foot = 54;
+const side = 58;
+
+/** Neighbours differ in tone, so that each layer reads as its own. */
+export function fillOf(stratum: Stratum, i: number): string {
+  const even = i % 2 === 0;
+  switch (stratum.kind) {
+    case "pad":
+      return even ? "var(--pad-2)" : "var(--pad)";
+    case "topLayer":
+      return even ? "var(--loft-2)" : "var(--loft)";
+    case "barrier":
+      return "none";
+    default:
+      return even ? "var(--worn-2)" : "var(--worn)";
+  }
+}
+
+/** Outlines of every stratum, the isotherms through them, the sleeper and the ground, in px. */
+export function geometry(plan: NightPlan, width: number, height: number) {
+  const { cut } = plan;
+  const inner = width - 2 * side;
+  const left = side;
+  const zero = xs.map(() => 0);
+
+  const up = cut.above.map((s) => ({ stratum: s, r: thickness(s, true) }));
+  const down = cut.below
+    .filter((s) => s.kind !== "underGap")
+    .map((s) => ({ stratum: s, r: thickness(s, s.kind !== "pad") }));
+  const padSum = down.filter((d) => d.stratum.kind === "pad").reduce((sum, d) => add(sum, d.r), zero);
+  const gap = cut.below.find((s) => s.kind === "underGap");
+  if (gap) {
+    const cell = Object.values(gap.cells).find((c) => c.cover > 0);
+    const r = cell ? cell.resistance / cell.cover : 0;
+    down.push({ stratum: gap, r: padSum.map((p) => (p > 0 ? 0 : r)) });
+  }
+  const upSum = up.reduce((sum, u) => add(sum, u.r), zero);
+  const downSum = down.reduce((sum, d) => add(sum, d.r), zero);
+
+  const tall = inner * 0.125;
+  const cloth = hull.map((h) => h * tall);
+  const room = height - sky - foot - Math.max(...cloth);
+  const scale = Math.min(120, Math.max(18, room / Math.max(0.8, Math.max(...upSum) + Math.max(...downSum))));
+  const base = height - foot - Math.max(34, scale * Math.max(...downSum) + 16);
+
+  const around = (heights: number[]) => {
+    const cap = (h: number, under: number) => Math.min(side - 6, Math.max(4, 0.62 * (h - under) + 6));
+    return outline(
+      heights,
+      left,
+      inner,
+      base,
+      cap(heights[0] as number, cloth[0] as number),
+      cap(heights.at(-1) as number, cloth.at(-1) as number),
+    );
+  };
+
+  let height0 = cloth;
+  const above = up.map(({ stratum, r }) => {
+    const low = height0;
+    height0 = add(height0, r, scale);
+    const d = stratum.kind === "barrier" ? line(around(height0)) : between(around(height0), around(low));
+    return { stratum, d, low, high: height0 };
+  });
+  const top = above.filter((a) => a.stratum.kind !== "airLayer").at(-1)?.high ?? cloth;
+
+  let depth0 = zero;
+  const flat = (depths: number[], out: number): [number, number][] =>
+    depths.map((d, i) => [
+      left + inner * (xs[i] as number) + (i === 0 ? -out : i === xs.length - 1 ? out : 0),
+      base + d,
+    ]);
+  const below = down.map(({ stratum, r }) => {
+    const high = depth0;
+    depth0 = add(depth0, r, scale);
+    const out = stratum.kind === "pad" ? side - 8 : 12;
+    return { stratum, d: between(flat(depth0, out), flat(high, out)), high, low: depth0 };
+  });
+
+  const groundTop = flat(depth0, 0);
+  const edge = base + Math.max(...depth0);
+  const groundArea = `M0 ${edge}L${left - side} ${edge}L${line(groundTop).slice(1)}L${left + inner + side} ${edge}L${width} ${edge}V${height}H0Z`;
+
+  const seams = above
+    .filter(
+      (a) =>
+        a.stratum.kind === "topLayer" && Math.max(...a.high.map((h, i) => h - (a.low[i] as number))) > 12,
+    )
+    .flatMap((a) =>
+      xs.flatMap((x, i) => {
+        if (i % 15 !== 8) return [];
+        const thick = (a.high[i] as number) - (a.low[i] as number);
+        if (thick < 6) return [];
+        const px = left + inner * x;
+        return [
+          `M${px.toFixed(1)} ${(base - (a.low[i] as number)).toFixed(1)}V${(base - (a.high[i] as number)).toFixed(1)}`,
+        ];
+      }),
+    );
+
+  const named = [...above, ...below].flatMap((a) => {
+    const fill = fillOf(
+      a.stratum,
+      (above as unknown[]).includes(a) ? above.indexOf(a as never) : below.indexOf(a as never),
+    );
+    if (!a.stratum.itemId) return [];
+    const k = 46;
+    const over = a.stratum.kind !== "pad";
+    const [outer, within] = over
+      ? [
+          base - ((a as { high: number[] }).high[k] as number),
+          base - ((a as { low: number[] }).low[k] as number),
+        ]
+      : [base + (a.high[k] as number), base + (a.low[k] as number)];
+    if (Math.abs(within - outer) < 21) return [];
+    return [{ itemId: a.stratum.itemId, fill, x: left + inner * 0.17, y: (outer + within) / 2 + 4.5 }];
+  });
+
+  const isotherms = (step: number, shown: (c: number) => number, si: (s: number) => number) => {
+    const found: {
+      celsius: number;
+      shown: number;
+      d: string;
+      x: number;
+      y: number;
+      under: boolean;
+      labelled: boolean;
+    }[] = [];
+    for (const [under, sum, to] of [
+      [false, upSum, cut.air],
+      [true, downSum, cut.ground],
+    ] as const) {
+      let lastY = Number.NaN;
+      const warm = Math.floor((shown(cut.skin) - 1) / step) * step;
+      for (let t = warm; t > shown(to) + step * 0.05; t -= step) {
+        const share = (cut.skin - si(t)) / (cut.skin - to);
+        const r = sum.map((total) => total * share * scale);
+        const k = under ? 118 : 104;
+        const y = under ? base + (r[k] as number) : base - (cloth[k] as number) - (r[k] as number);
+        const labelled = Number.isNaN(lastY) || Math.abs(y - lastY) >= 14;
+        if (labelled) lastY = y;
+        found.push({
+          celsius: si(t),
+          shown: t,
+          under,
+          labelled: labelled && (!under || t <= shown(10)),
+          d: under ? line(flat(r, 12)) : line(around(add(cloth, r))),
+          x: left + inner * (xs[k] as number),
+          y,
+        });
+      }
+    }
+    return found;
+  };
+
+  const silhouette: [number, number][] = xs.map((x, i) => [
+    left + inner * x,
+    base - tall * (body[i] as number),
+  ]);
+  return {
+    left,
+    inner,
+    base,
+    above,
+    below,
+    top,
+    depth: depth0,
+    groundArea,
+    seams,
+    named,
+    isotherms,
+    warmth: between(around(cloth), silhouette),
+    air: line(around(above.at(-1)?.high ?? cloth)),
+    sleeper: `${line(silhouette)}L${left + inner} ${base}L${left} ${base}Z`,
+    arm: `M${left + inner * 0.215} ${base - 0.42 * tall}q${inner * 0.1} ${0.16 * tall} ${inner * 0.25} ${0.05 * tall}`,
+  };
+}
