@@ -290,18 +290,17 @@ test("nothing comes from elsewhere, and the page keeps within its own policy", a
 
 for (const theme of ["snow", "lamp"])
   for (const width of [1280, 390])
-    test(`axe finds nothing in ${theme} at ${width} px, and nothing runs off the side`, async ({ page }) => {
-      await page.setViewportSize({ width, height: 844 });
-      await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme }));
-      const { trips, items } = await workspace(page);
-      const bag = items.find((i) => i.name === "Winter down bag");
-      const demo = trips.find((t) => t.name === "Isvar crossing");
-      for (const path of ["cold/4", "night/4", "kit", `kit?thing=${bag?.id}`]) {
-        await page.goto(`/trips/${demo?.id}/${path}`);
+    for (const path of ["cold/4", "night/4", "kit", "kit?thing="])
+      test(`axe finds nothing on ${path} in ${theme} at ${width} px, and nothing runs off the side`, async ({ page }) => {
+        await page.setViewportSize({ width, height: 844 });
+        await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme }));
+        const { trips, items } = await workspace(page);
+        const thing = path.endsWith("=") ? items.find((i) => i.name === "Winter down bag")?.id : "";
+        const demo = trips.find((t) => t.name === "Isvar crossing");
+        await page.goto(`/trips/${demo?.id}/${path}${thing}`);
         await expect(headline(page)).toContainText(/owned|hold/i);
         await page.waitForLoadState("networkidle");
         const found = await new AxeBuilder({ page }).analyze();
-        expect(found.violations.map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html).join(" ")}`)).toEqual([]);
+        expect(found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(" ")}`)).toEqual([]);
         expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
-      }
-    });
+      });

@@ -10,6 +10,9 @@ const data = mkdtempSync(join(tmpdir(), "ermine-e2e-"));
 export default defineConfig({
   testDir: ".",
   workers: 1,
+  // A slow machine is not a failure.
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   retries: 0,
   forbidOnly: true,
   use: {
@@ -24,6 +27,7 @@ export default defineConfig({
     command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --port ${port} --data ${data}`,
     url: `http://127.0.0.1:${port}/api/workspace`,
     reuseExistingServer: false,
+    timeout: 120_000,
     stdout: "ignore",
   },
 });
