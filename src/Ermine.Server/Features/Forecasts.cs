@@ -54,7 +54,7 @@ public static class Forecasts
             );
         await store.AddForecast(reading.Series);
         return TypedResults.Created(
-            $"/api/forecasts/{reading.Series.Id}",
+            (string?)null,
             new ReadForecast(ForecastHead.Of(reading.Series), reading.Faults.Count)
         );
     }
