@@ -20,7 +20,7 @@ public class CoreBench
         Regions.Each(_ => Labels.TestPad),
         0,
         Labels.TestWind,
-        false
+        Regions.Each(_ => 0.0)
     );
     private static readonly int[] Slept = [0, 4, 1, 5, 9, 13, 2, 3];
     private readonly double heat = Metabolism.Sleeping(Sleeper.StandardWoman);
@@ -52,24 +52,28 @@ public class CoreBench
         trip = new(
             Guid.NewGuid(),
             "bench",
-            Guid.Empty,
             new(),
             null,
             [.. nights],
-            new([.. layers], UnderGap.Nothing),
-            []
+            [new(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [])]
         );
-        planner = new(Sleeper.StandardWoman, closet, null);
+        planner = new(trip, trip.Members[0], Sleeper.StandardWoman, closet, null);
     }
 
     [Benchmark(Description = "one holds-to, comfort, on snow")]
     public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, heat, Threshold.Comfort, snow);
 
     [Benchmark(Description = "a seven-night trip, whole answers")]
-    public IReadOnlyList<NightPlan> SevenNights() => planner.Plan(trip);
+    public IReadOnlyList<NightPlan> SevenNights() => planner.Plan();
+
+    [Benchmark(Description = "one night hour by hour")]
+    public PlayedNight? OneNight() => planner.Play(3, planner.SystemOf(3), planner.EveningOf(3));
+
+    [Benchmark(Description = "one night whole, with its sensitivity")]
+    public NightPlan NightWhole() => planner.Plan(3);
 
     [Benchmark(Description = "fixes of one night from 80 things")]
-    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(planner, closet, trip, 3);
+    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(planner, 3);
 
     private static KitItem Thing(int n)
     {

@@ -45,7 +45,8 @@ public static class ForecastFile
 
     private const string Shapes =
         "Read are: a table whose first line names a time and a temperature column, such as time,temperature_c,wind_ms; "
-        + "JSON with arrays of the same length under such names; GeoJSON with a time series of instant details.";
+        + "JSON with arrays of the same length under such names; GeoJSON with a time series of instant details; "
+        + "each also with many members, as columns or arrays named member 1, member 2 …";
 
     /// <summary>Reads a file.</summary>
     /// <param name="name">Its name, kept with the series.</param>
@@ -72,7 +73,7 @@ public static class ForecastFile
 
     private static ForecastReading Foreign(string value, string mend) => new(null, [new("file", value, mend)], []);
 
-    private static string Decode(byte[] bytes)
+    internal static string Decode(byte[] bytes)
     {
         if (bytes is [0xFF, 0xFE, ..])
             return Encoding.Unicode.GetString(bytes, 2, bytes.Length - 2);
@@ -87,7 +88,7 @@ public static class ForecastFile
         }
     }
 
-    private static string FirstLines(string text) =>
+    internal static string FirstLines(string text) =>
         string.Join(
             " ⏎ ",
             text.Split('\n').Take(2).Select(l => l.Trim()).Select(l => l.Length > 80 ? l[..80] + "…" : l)

@@ -3,6 +3,7 @@ using System.Text.RegularExpressions;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Units;
+using MathNet.Numerics.Statistics;
 using NodaTime;
 using NodaTime.Text;
 
@@ -32,10 +33,11 @@ internal static partial class ForecastTable
     {
         var header = table.Header;
         var columns = Columns.Find(header);
-        if (columns.Time < 0 || columns.Temperature < 0)
+        if (columns.Time < 0 || columns.Temperature < 0 && columns.Members.Count == 0)
             return new(null, [], []);
 
-        var unit = TemperatureUnitIn(header[columns.Temperature]) ?? choices.TemperatureUnit;
+        var warmth = columns.Temperature >= 0 ? columns.Temperature : columns.Members[0];
+        var unit = TemperatureUnitIn(header[warmth]) ?? choices.TemperatureUnit;
         var windUnit =
             (columns.Wind < 0 ? null : WindUnitIn(header[columns.Wind]))
             ?? choices.WindUnit
@@ -47,7 +49,7 @@ internal static partial class ForecastTable
         if (unit is null)
             return Ask(
                 "temperatureUnit",
-                header[columns.Temperature],
+                header[warmth],
                 "The column does not say its unit: choose °C or °F."
             );
 
@@ -66,14 +68,32 @@ internal static partial class ForecastTable
                     );
                 continue;
             }
-            if (row.Number(columns.Temperature, header, required: true) is not { } degrees)
-                continue;
-            var celsius = unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius : degrees;
-            if (celsius is < -90 or > 60)
+            if (faults.Count + hours.Count >= MostReadings)
             {
-                row.Fault(columns.Temperature, header, "Air lies between −90 and 60 °C; check the unit of the column.");
-                continue;
+                faults.Add(
+                    new("file", $"more than {MostReadings} readings", "Cut it to the days of the trip; the rest was not read.")
+                );
+                break;
             }
+            double? Celsius(int column, bool required)
+            {
+                if (row.Number(column, header, required) is not { } degrees)
+                    return null;
+                var celsius = unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius : degrees;
+                if (celsius is >= -90 and <= 60)
+                    return Math.Round(celsius, 3);
+                row.Fault(column, header, "Air lies between −90 and 60 °C; check the unit of the column.");
+                return null;
+            }
+            List<double> members = [.. columns.Members.Select(m => Celsius(m, required: true)).OfType<double>()];
+            if (members.Count < columns.Members.Count)
+                continue;
+            var air =
+                columns.Temperature >= 0 ? Celsius(columns.Temperature, required: true)
+                : members.Count > 0 ? Math.Round(members.Median(), 3)
+                : null;
+            if (air is not { } temperature)
+                continue;
             var wind = row.Number(columns.Wind, header, required: false) * MetresPerSecond(windUnit);
             var humidity = row.Share(columns.Humidity, header);
             var cloud = row.Share(columns.Cloud, header);
@@ -84,7 +104,7 @@ internal static partial class ForecastTable
             }
             if (row.Broken)
                 continue;
-            if (!hours.TryAdd(time, new(time, Math.Round(celsius, 3), wind, humidity, cloud)))
+            if (!hours.TryAdd(time, new(time, temperature, wind, humidity, cloud, members.Count > 0 ? members : null)))
                 row.Fault(columns.Time, header, "A second reading for the same time: keep one.");
         }
         if (hours.Count == 0)
@@ -154,18 +174,36 @@ internal static partial class ForecastTable
     [GeneratedRegex(@"[\(\[]\s*([A-Za-z]+(?:/[A-Za-z_+\-0-9/]+)?)\s*[\)\]]")]
     private static partial Regex ZoneMark();
 
-    private sealed record Columns(int Time, int Temperature, int Wind, int Humidity, int Cloud)
+    /// <summary>Most readings of a file: over a year of hours.</summary>
+    private const int MostReadings = 10_000;
+
+    [GeneratedRegex(@"^(temp|air_temp|t2m)?.*(member|mbr|perturbation)[ _]?\d+|^m\d+$", RegexOptions.IgnoreCase)]
+    private static partial Regex MemberMark();
+
+    private sealed record Columns(
+        int Time,
+        int Temperature,
+        int Wind,
+        int Humidity,
+        int Cloud,
+        IReadOnlyList<int> Members
+    )
     {
+        private static readonly string[] OfOthers = ["wind", "hum", "rh", "relative", "cloud"];
+
         public static Columns Find(IReadOnlyList<string> header)
         {
-            int At(params string[] words) =>
-                header.ToList().FindIndex(h => words.Any(w => h.StartsWith(w, StringComparison.OrdinalIgnoreCase)));
+            var names = header.ToList();
+            bool Begins(string name, string[] words) =>
+                words.Any(w => name.StartsWith(w, StringComparison.OrdinalIgnoreCase));
+            int At(params string[] words) => names.FindIndex(h => Begins(h, words) && !MemberMark().IsMatch(h));
             return new(
                 At("time", "date", "valid", "local"),
                 At("temp", "air_temp", "air temp", "t2m"),
                 At("wind"),
                 At("hum", "rh", "relative"),
-                At("cloud")
+                At("cloud"),
+                [.. names.Index().Where(n => MemberMark().IsMatch(n.Item) && !Begins(n.Item, OfOthers)).Select(n => n.Index)]
             );
         }
     }

@@ -32,18 +32,50 @@ internal static class JsonTable
             if (time < 0 || arrays.Count < 2)
                 continue;
             var length = arrays[time].Value.GetArrayLength();
-            var columns = arrays.Where(p => p.Value.GetArrayLength() == length).ToList();
             var units = Child(root, $"{holder.Key}_units");
+            var columns = arrays.SelectMany(p => Columns(p.Name, p.Value, length, units)).ToList();
             return new(
-                [.. columns.Select(p => Named(p.Name, units))],
+                [.. columns.Select(c => c.Name)],
                 Enumerable
                     .Range(0, length)
-                    .Select(n => new TextRow($"reading {n + 1}", [.. columns.Select(p => Text(p.Value[n]))])),
+                    .Select(n => new TextRow($"reading {n + 1}", [.. columns.Select(c => Text(c.At(n)))])),
                 Notes(root, "elevation", Child(root, "elevation"))
             );
         }
         return null;
     }
+
+    /// <summary>An array of readings is a column; an array of arrays is a column for each member of an ensemble.</summary>
+    private static IEnumerable<(string Name, Func<int, JsonElement?> At)> Columns(
+        string name,
+        JsonElement array,
+        int length,
+        JsonElement? units
+    )
+    {
+        if (length == 0)
+            yield break;
+        var first = array.GetArrayLength() > 0 ? array[0] : default;
+        if (first.ValueKind != JsonValueKind.Array)
+        {
+            if (array.GetArrayLength() == length)
+                yield return (Named(name, units), n => array[n]);
+            yield break;
+        }
+        var (outer, inner) = (array.GetArrayLength(), first.GetArrayLength());
+        var byTime = outer == length && inner != length;
+        for (var m = 0; m < (byTime ? inner : outer); m++)
+        {
+            var member = m;
+            yield return (
+                $"{Named(name, units)} member {member + 1}",
+                n => byTime ? At(At(array, n), member) : At(At(array, member), n)
+            );
+        }
+    }
+
+    private static JsonElement? At(JsonElement? array, int n) =>
+        array is { ValueKind: JsonValueKind.Array } a && n < a.GetArrayLength() ? a[n] : null;
 
     private static TextTable? Series(JsonElement root)
     {

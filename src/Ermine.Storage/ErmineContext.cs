@@ -11,42 +11,27 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
     public DbSet<TripRow> Trips => Set<TripRow>();
     public DbSet<ForecastRow> Forecasts => Set<ForecastRow>();
 
-    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
-        configurationBuilder.Properties<Enum>().HaveConversion<string>();
-
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         Versioned<SleeperRow>(modelBuilder);
         Versioned<ItemRow>(modelBuilder);
         Versioned<TripRow>(modelBuilder);
 
-        modelBuilder.Entity<ClaimRow>().HasOne<ItemRow>().WithMany(i => i.Claims).HasForeignKey(c => c.ItemId);
-
         modelBuilder.Entity<TripRow>(trip =>
         {
-            trip.HasOne<SleeperRow>().WithMany().HasForeignKey(t => t.SleeperId).OnDelete(DeleteBehavior.Restrict);
             trip.HasOne<ForecastRow>().WithMany().HasForeignKey(t => t.ForecastId).OnDelete(DeleteBehavior.Restrict);
-            trip.HasMany(t => t.Nights).WithOne().HasForeignKey(n => n.TripId);
-            trip.HasMany(t => t.Layers).WithOne().HasForeignKey(l => l.TripId);
-            trip.HasMany(t => t.Along).WithOne().HasForeignKey(a => a.TripId);
-            trip.HasMany(t => t.Events).WithOne().HasForeignKey(e => e.TripId);
+            trip.HasMany(t => t.Items).WithOne().HasForeignKey(u => u.TripId);
+            trip.HasMany(t => t.Sleepers).WithOne().HasForeignKey(u => u.TripId);
         });
-        modelBuilder.Entity<NightRow>().HasKey(n => new { n.TripId, n.Id });
-        modelBuilder
-            .Entity<LayerRow>()
-            .HasOne<ItemRow>()
-            .WithMany()
-            .HasForeignKey(l => l.ItemId)
-            .OnDelete(DeleteBehavior.Restrict);
-        modelBuilder.Entity<EventRow>(done =>
+        modelBuilder.Entity<TripItemRow>(use =>
         {
-            done.HasKey(e => new { e.TripId, e.Id });
-            done.HasOne<ItemRow>().WithMany().HasForeignKey(e => e.ItemId).OnDelete(DeleteBehavior.Restrict);
+            use.HasKey(u => new { u.TripId, u.ItemId });
+            use.HasOne<ItemRow>().WithMany().HasForeignKey(u => u.ItemId).OnDelete(DeleteBehavior.Restrict);
         });
-        modelBuilder.Entity<AlongRow>(along =>
+        modelBuilder.Entity<TripSleeperRow>(use =>
         {
-            along.HasKey(a => new { a.TripId, a.ItemId });
-            along.HasOne<ItemRow>().WithMany().HasForeignKey(a => a.ItemId).OnDelete(DeleteBehavior.Restrict);
+            use.HasKey(u => new { u.TripId, u.SleeperId });
+            use.HasOne<SleeperRow>().WithMany().HasForeignKey(u => u.SleeperId).OnDelete(DeleteBehavior.Restrict);
         });
 
         modelBuilder.Entity<ForecastRow>().HasMany(f => f.Hours).WithOne().HasForeignKey(h => h.ForecastId);
@@ -54,7 +39,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
     }
 
     private static void Versioned<T>(ModelBuilder model)
-        where T : class, IVersioned
+        where T : ThingRow
     {
         model.Entity<T>().Property(r => r.Name).UseCollation("NOCASE");
         model.Entity<T>().HasIndex(r => r.Name).IsUnique();

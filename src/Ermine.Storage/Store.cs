@@ -24,19 +24,31 @@ public enum Outcome
     Missing,
 }
 
-/// <summary>A forecast without its readings.</summary>
+/// <summary>A forecast without its readings, and when it was read.</summary>
 public sealed record ForecastHead(
     Guid Id,
     string Name,
     DateTimeOffset IssuedAt,
+    DateTimeOffset ReadAt,
     double? ElevationM,
     DateTimeOffset From,
     DateTimeOffset To,
-    int Hours
+    int Hours,
+    int Members
 )
 {
-    public static ForecastHead Of(ForecastSeries f) =>
-        new(f.Id, f.Name, f.IssuedAt, f.ElevationM, f.Hours[0].Time, f.Hours[^1].Time, f.Hours.Count);
+    internal static ForecastHead Of(ForecastRow f) =>
+        new(
+            f.Id,
+            f.Name,
+            f.IssuedAt,
+            f.ReadAt,
+            f.ElevationM,
+            f.Hours.Min(h => h.Time),
+            f.Hours.Max(h => h.Time),
+            f.Hours.Count,
+            f.Hours[0].Members?.Count ?? 0
+        );
 }
 
 /// <summary>
@@ -47,33 +59,29 @@ public sealed class Store(ErmineContext db)
     public async Task<IReadOnlyList<Sleeper>> Sleepers() =>
         [.. (await db.Sleepers.AsNoTracking().OrderBy(s => s.Name).ToListAsync()).Select(s => s.ToCore())];
 
-    public async Task<Sleeper?> Sleeper(Guid id) =>
-        (await db.Sleepers.AsNoTracking().SingleOrDefaultAsync(s => s.Id == id))?.ToCore();
-
     public async Task<IReadOnlyList<KitItem>> Items() =>
         [
-            .. (await db.Items.AsNoTracking().Include(i => i.Claims).OrderBy(i => i.Name).ToListAsync()).Select(i =>
-                i.ToCore()
-            ),
+            .. (await db.Items.AsNoTracking().OrderBy(i => i.Name).ToListAsync()).Select(i => i.ToCore()),
         ];
 
     public async Task<IReadOnlyList<Trip>> Trips() =>
-        [.. (await WholeTrips().OrderBy(t => t.Name).ToListAsync()).Select(t => t.ToCore())];
+        [.. (await db.Trips.AsNoTracking().OrderBy(t => t.Name).ToListAsync()).Select(t => t.ToCore())];
 
     public async Task<IReadOnlyList<ForecastHead>> Forecasts() =>
         [
-            .. (await db.Forecasts.AsNoTracking().Include(f => f.Hours).ToListAsync()).Select(f =>
-                ForecastHead.Of(f.ToCore())
-            ),
+            .. (await db.Forecasts.AsNoTracking().Include(f => f.Hours).ToListAsync()).Select(ForecastHead.Of),
         ];
 
     public async Task<ForecastSeries?> Forecast(Guid id) =>
         (await db.Forecasts.AsNoTracking().Include(f => f.Hours).SingleOrDefaultAsync(f => f.Id == id))?.ToCore();
 
-    public async Task AddForecast(ForecastSeries forecast)
+    public async Task<ForecastHead> AddForecast(ForecastSeries forecast)
     {
-        db.Forecasts.Add(forecast.ToRow());
+        var row = forecast.ToRow();
+        row.ReadAt = DateTimeOffset.UtcNow;
+        db.Forecasts.Add(row);
         await db.SaveChangesAsync();
+        return ForecastHead.Of(row);
     }
 
     public Task<Outcome> Save(Sleeper sleeper) => Save(sleeper.ToRow(), sleeper.Version);
@@ -88,29 +96,17 @@ public sealed class Store(ErmineContext db)
 
     public Task<Outcome> RemoveTrip(Guid id, long version) => Remove<TripRow>(id, version);
 
-    /// <summary>Names of the trips that use a thing.</summary>
-    public async Task<IReadOnlyList<string>> TripsUsing(Guid itemId) =>
+    /// <summary>Names of the trips that use a thing or take someone along.</summary>
+    public async Task<IReadOnlyList<string>> TripsUsing(Guid id) =>
         await db
-            .Trips.Where(t =>
-                t.Layers.Any(l => l.ItemId == itemId)
-                || t.Along.Any(a => a.ItemId == itemId)
-                || t.Events.Any(e => e.ItemId == itemId)
-            )
+            .Trips.Where(t => t.Items.Any(u => u.ItemId == id) || t.Sleepers.Any(u => u.SleeperId == id))
+            .OrderBy(t => t.Name)
             .Select(t => t.Name)
             .ToListAsync();
 
-    private IQueryable<TripRow> WholeTrips() =>
-        db
-            .Trips.AsNoTracking()
-            .AsSplitQuery()
-            .Include(t => t.Nights)
-            .Include(t => t.Layers)
-            .Include(t => t.Along)
-            .Include(t => t.Events);
-
     /// <summary>Replaces a row with its children, or adds it where its version is 0, and counts the version up.</summary>
     private async Task<Outcome> Save<T>(T row, long version)
-        where T : class, IVersioned
+        where T : ThingRow
     {
         if (await db.Set<T>().AnyAsync(r => r.Id != row.Id && r.Name == row.Name))
             return Outcome.NameTaken;
@@ -121,7 +117,11 @@ public sealed class Store(ErmineContext db)
         row.Version = version + 1;
         try
         {
-            await Children(row.Id, typeof(T));
+            if (typeof(T) == typeof(TripRow))
+            {
+                await db.Set<TripItemRow>().Where(u => u.TripId == row.Id).ExecuteDeleteAsync();
+                await db.Set<TripSleeperRow>().Where(u => u.TripId == row.Id).ExecuteDeleteAsync();
+            }
             if (version == 0)
                 db.Add(row);
             else
@@ -130,7 +130,7 @@ public sealed class Store(ErmineContext db)
                 entry.State = EntityState.Modified;
                 foreach (var child in db.ChangeTracker.Entries().Where(e => e.Entity != (object)row).ToList())
                     child.State = EntityState.Added;
-                entry.OriginalValues[nameof(IVersioned.Version)] = version;
+                entry.OriginalValues[nameof(ThingRow.Version)] = version;
             }
             await db.SaveChangesAsync();
         }
@@ -146,20 +146,8 @@ public sealed class Store(ErmineContext db)
         return Outcome.Done;
     }
 
-    private async Task Children(Guid id, Type parent)
-    {
-        if (parent == typeof(ItemRow))
-            await db.Set<ClaimRow>().Where(c => c.ItemId == id).ExecuteDeleteAsync();
-        if (parent != typeof(TripRow))
-            return;
-        await db.Set<NightRow>().Where(n => n.TripId == id).ExecuteDeleteAsync();
-        await db.Set<LayerRow>().Where(l => l.TripId == id).ExecuteDeleteAsync();
-        await db.Set<AlongRow>().Where(a => a.TripId == id).ExecuteDeleteAsync();
-        await db.Set<EventRow>().Where(e => e.TripId == id).ExecuteDeleteAsync();
-    }
-
     private async Task<Outcome> Remove<T>(Guid id, long version)
-        where T : class, IVersioned
+        where T : ThingRow
     {
         var row = await db.Set<T>().SingleOrDefaultAsync(r => r.Id == id);
         if (row is null)

@@ -124,9 +124,23 @@ public class EntryRulesTests
     public void A_night_s_own_system_is_looked_at_as_well()
     {
         var (pad, unknown) = (Pad(3), Guid.NewGuid());
-        var own = Night() with { OwnSystem = new([new(unknown, Closure.Closed)], UnderGap.Nothing) };
-        var faults = EntryRules.Check(Trip(Slept(pad, pad), own) with { Along = [unknown] }, id => id == pad.Id);
-        Assert.Equal(["system.layers[1].itemId", "along", "nights[0].ownSystem.layers[0].itemId"], Fields(faults));
+        var trip = Trip(Slept(pad, pad), Night());
+        trip = trip.With(m =>
+            m with
+            {
+                Along = [unknown],
+                Own = [new(trip.Nights[0].Id, new([new(unknown, Closure.Closed)]))],
+            }
+        );
+        var faults = EntryRules.Check(trip, id => id == pad.Id);
+        Assert.Equal(
+            [
+                "members[0].system.layers[1].itemId",
+                "members[0].along",
+                "members[0].own[0].system.layers[0].itemId",
+            ],
+            Fields(faults)
+        );
     }
 
     [Property(MaxTest = 200)]

@@ -23,26 +23,22 @@ public class HeatOfNightTests
         Regions.Each(_ => Labels.TestPad),
         0,
         Labels.TestWind,
-        false
+        Regions.Each(_ => 0.0)
     );
 
     private static PlayedNight Play(
         double[] air,
-        double debt = 0,
+        StartState start = StartState.Normal,
         IReadOnlyList<HeatSource>? sources = null,
         IReadOnlyList<StackFrom>? stacks = null
     ) =>
-        HeatOfNight.Play(
-            Woman,
-            stacks ?? [new(0, Bag)],
-            Surroundings.Open(Surface.Air),
-            new(0, air),
-            air.Average(),
-            sources ?? [],
-            0,
-            air.Length - 1,
-            debt
-        );
+        HeatOfNight.Play(new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, start));
+
+    private static StackFrom From(double hour, ThermalStack stack, bool tight = false) =>
+        new(hour, stack, Surroundings.Open(Surface.Air), tight);
+
+    private static HeatSource Source(NightEventKind kind, double hour, NightEvent? like = null) =>
+        HeatSources.Of((like ?? new(default, kind, hour)) with { Kind = kind, Hour = hour }, Woman)!;
 
     private static double[] Even(double celsius, int hours = 10) => [.. Enumerable.Repeat(celsius, hours + 1)];
 
@@ -59,7 +55,7 @@ public class HeatOfNightTests
     [Fact]
     public void The_first_step_is_worked_by_hand()
     {
-        var loss = HeatBalance.Loss(Bag, 33, Metabolism.Sleeping(Woman), -30, -30, 0.8);
+        var loss = HeatBalance.Loss(Bag, 33, Metabolism.Sleeping(Woman), -30, -30, 0.8).Total;
         var step = Play(Even(-30)).Steps[0];
         var debt = (loss - Metabolism.Sleeping(Woman)) / 6;
         Assert.Equal(debt, step.Debt, 1e-9);
@@ -102,19 +98,19 @@ public class HeatOfNightTests
     [Fact]
     public void A_bottle_gives_four_fifths_of_its_heat_and_a_meal_never_more_than_four_watts()
     {
-        var bottle = HeatOfNight.HotBottle(21, 1, 90, Woman);
+        var bottle = Source(NightEventKind.HotBottle, 21, new(default, default, 0, Litres: 1, WaterC: 90));
         Assert.Equal(0.8 * 1.163 * 57 / Woman.BodyAreaM2, bottle.Between(21, 200), 1e-6);
         Assert.Equal(1 - Math.Exp(-1), bottle.Between(21, 24) / bottle.Between(21, 200), 1e-6);
         Assert.Equal(0, bottle.Between(19, 21));
-        Assert.Equal(20, HeatOfNight.Meal(20, 5000, Woman).Between(0, 100), 1e-9);
-        Assert.Equal(0.06 * 300 * 1.163 / Woman.BodyAreaM2, HeatOfNight.Meal(20, 300, Woman).Between(0, 100), 1e-9);
-        Assert.Equal(10, HeatOfNight.WarmUp(2).Between(0, 4), 1e-9);
+        Assert.Equal(20, Source(NightEventKind.Meal, 20, new(default, default, 0, Kcal: 5000)).Between(0, 100), 1e-9);
+        Assert.Equal(0.06 * 300 * 1.163 / Woman.BodyAreaM2, Source(NightEventKind.Meal, 20, new(default, default, 0, Kcal: 300)).Between(0, 100), 1e-9);
+        Assert.Equal(10, Source(NightEventKind.WarmUp, 2).Between(0, 4), 1e-9);
     }
 
     [Fact]
     public void Getting_in_chilled_costs_and_getting_in_warm_helps()
     {
-        double Lowest(StartState start) => Play(Even(-24), HeatOfNight.DebtAt(start)).LowestSkin.Celsius;
+        double Lowest(StartState start) => Play(Even(-24), start).LowestSkin.Celsius;
         Assert.True(Lowest(StartState.Chilled) < Lowest(StartState.Normal));
         Assert.True(Lowest(StartState.Normal) <= Lowest(StartState.Warmed));
     }
@@ -129,7 +125,7 @@ public class HeatOfNightTests
             var hours = 1.0 / 6;
             Assert.Equal(
                 (step.Debt - debt) / hours,
-                step.Lost + step.Vented + step.Sweated - step.Made - step.Brought,
+                step.Lost.Total + step.Vented + step.Sweated - step.Made - step.Brought,
                 1e-6
             );
             Assert.InRange(step.Debt, -HeatOfNight.MostStored, double.MaxValue);
@@ -146,7 +142,7 @@ public class HeatOfNightTests
         var with = Play(
             Even(-30),
             sources: [new(at, 3, watts.Get % 100, true)],
-            stacks: [new(0, Bag), new(at, warmer)]
+            stacks: [From(0, Bag), From(at, warmer)]
         ).Steps;
         foreach (var (a, b) in without.Zip(with).TakeWhile(p => p.First.Hour <= at))
             Assert.Equal(a, b);
@@ -190,7 +186,7 @@ public class HeatOfNightTests
         var night = Night(-30);
         NightPlan Plan(params NightEvent[] events) =>
             Planner(closet)
-                .Plan(Trip(Slept(mat, hat, bag), night with { Evening = new(21, 31, StartState.Normal, events) }), 0);
+                .Plan(Trip(Slept(mat, hat, bag), night).Sleeping(new(21, 31, StartState.Normal, events)), 0);
         var plain = Plan();
         Assert.Equal(-30, plain.Hours!.Steps.Min(s => s.Outside.Celsius), 0.1);
         Assert.Equal(31, plain.Hours.Steps[^1].Hour, 1e-9);

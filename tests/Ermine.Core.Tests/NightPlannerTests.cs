@@ -22,7 +22,7 @@ public class NightPlannerTests
     [Fact]
     public void The_verdict_is_never_better_than_the_low_allows()
     {
-        var plan = Plan(-5);
+        var plan = Plan(-15);
         var (comfort, limit, extreme) = (
             plan.Comfort.Outside!.Value,
             plan.Limit.Outside!.Value,
@@ -49,7 +49,7 @@ public class NightPlannerTests
             tent.Around.Value.Celsius,
             tent.Ground!.Value.Celsius,
             0.95
-        );
+        ).Total;
         Assert.Equal(heat, loss, 1e-6);
     }
 
@@ -60,7 +60,7 @@ public class NightPlannerTests
         var cold = Plan(-20, sleeper: Sleeper.StandardWoman with { StatedOffsetK = -2 });
         Assert.Equal(2, (cold.Comfort.Outside!.Value - plain.Comfort.Outside!.Value).Kelvin, 1e-9);
         Assert.Equal(2, (cold.Extreme.Outside!.Value - plain.Extreme.Outside!.Value).Kelvin, 1e-9);
-        Assert.Equal(plain.Levers[0].Gain.Kelvin, cold.Levers[0].Gain.Kelvin, 1e-9);
+        Assert.Equal(plain.Swings.Select(s => s.What), cold.Swings.Select(s => s.What));
     }
 
     [Fact]
@@ -79,7 +79,7 @@ public class NightPlannerTests
         Assert.Equal(plan.HeatLost, plan.Terms.Sum(t => t.WattsPerM2), 1e-9);
         Assert.Equal(plan.Terms.Where(t => t.Region is not null).Max(t => t.Density), plan.Weakest!.Density);
         Assert.NotEmpty(plan.Assumed);
-        Assert.Equal(plan.Levers.OrderByDescending(l => l.Gain.Kelvin), plan.Levers);
+        Assert.Equal(plan.Swings.OrderByDescending(s => s.Better.Kelvin - s.Worse.Kelvin), plan.Swings);
     }
 
     [Fact]
@@ -123,8 +123,10 @@ public class NightPlannerTests
     [Fact]
     public void A_night_of_its_own_is_slept_in_its_own_system()
     {
-        var own = Night(-10, day: 14) with { OwnSystem = Slept(Mat) };
-        var plans = Planner(Owned).Plan(Trip(Slept(Mat, Hat, Down), Night(-10), own));
+        var trip = Trip(Slept(Mat, Hat, Down), Night(-10), Night(-10, day: 14))
+            .With(m => m with { Own = [] });
+        trip = trip.With(m => m with { Own = [new(trip.Nights[1].Id, Slept(Mat))] });
+        var plans = Planner(Owned).Plan(trip);
         Assert.Equal(3, plans[0].Items.Count);
         Assert.Single(plans[1].Items);
         Assert.True(plans[1].Comfort.Outside > plans[0].Comfort.Outside);
@@ -167,17 +169,17 @@ public class NightPlannerTests
         var closet = new Closet([Mat, Down, Hat, jacket, thick, better]);
         var planner = Planner(closet);
         var holds = planner.Plan(Trip(Slept(Mat, Hat, Down), Night(-10)), 0).Comfort.Outside!.Value.Celsius;
-        var trip = Trip(Slept(Mat, Hat, Down), Night(holds - 3)) with { Along = [jacket.Id] };
+        var trip = Trip(Slept(Mat, Hat, Down), Night(holds - 3)) .With(m => m with { Along = [jacket.Id] });
 
-        var fixes = Fixes.For(planner, closet, trip, 0);
-        Assert.Contains(fixes, f => f.ItemId == jacket.Id && f.MassG == 0);
-        Assert.Contains(fixes, f => f is { Kind: FixKind.Swap, MassG: 500 } && f.ItemId == better.Id);
-        Assert.Contains(fixes, f => f.ItemId == thick.Id);
+        var fixes = Fixes.For(planner.Of(trip), 0);
+        Assert.Contains(fixes, f => f.Parts[0].ItemId == jacket.Id && f.MassG == 0);
+        Assert.Contains(fixes, f => f.Parts[0].Kind == FixKind.Swap && f.MassG == 500 && f.Parts[0].ItemId == better.Id);
+        Assert.Contains(fixes, f => f.Parts[0].ItemId == thick.Id);
         Assert.All(
-            fixes,
+            fixes.Where(f => f.Evening is null),
             f =>
             {
-                var plan = planner.Plan(trip with { System = f.System }, 0);
+                var plan = planner.Plan(trip.With(m => m with { System = f.System }), 0);
                 Assert.Equal(f.HoldsTo.Celsius, plan.Comfort.Outside!.Value.Celsius, 1e-9);
                 Assert.Equal(f.Covers, plan.Margin!.Value.Kelvin >= 0);
             }
@@ -204,8 +206,8 @@ public class NightPlannerTests
             UnderGap.Nothing
         );
         var trip = Trip(system, Night(-30));
-        var kinds = Fixes.For(Planner(closet), closet, trip, 0).Select(f => f.Kind);
-        Assert.Equal([FixKind.Reorder, FixKind.Close, FixKind.FillGap], kinds.Distinct().Order());
+        var kinds = Fixes.For(Planner(closet).Of(trip), 0).Select(f => f.Parts[0].Kind);
+        Assert.Equal([FixKind.Reorder, FixKind.Close, FixKind.FillGap, FixKind.Do], kinds.Distinct().Order());
     }
 
     [Fact]
@@ -214,7 +216,7 @@ public class NightPlannerTests
         var closet = new Closet([Hat, Mat, Down]);
         var trip = Trip(Slept(Hat), Night(-10));
         Assert.Null(Planner(closet).Plan(trip, 0).Comfort.Outside);
-        Assert.Equal(Mat.Id, Fixes.For(Planner(closet), closet, trip, 0)[0].ItemId);
+        Assert.Equal(Mat.Id, Fixes.For(Planner(closet).Of(trip), 0)[0].Parts[0].ItemId);
     }
 
     [Theory]

@@ -23,7 +23,7 @@ public class PropertyTests
     )
     {
         public ThermalStack Build(bool barrier = false) =>
-            ThermalStack.Plain(Bag, Hood, Worn, Pad, Leak, Wind, barrier);
+            ThermalStack.Plain(Bag, Hood, Worn, Pad, Leak, Wind, Regions.Each(_ => barrier ? 1.0 : 0));
     }
 
     public static class Anything
@@ -120,7 +120,7 @@ public class PropertyTests
     {
         var air = -40 + Math.Abs(seed % 40);
         var heat = Metabolism.Sleeping(who);
-        double Loss(double ground) => HeatBalance.Loss(stack.Build(), 33, heat, air, ground, 0.8);
+        double Loss(double ground) => HeatBalance.Loss(stack.Build(), 33, heat, air, ground, 0.8).Total;
         if (double.IsFinite(air))
             Assert.True(Loss(air - 5) >= Loss(air));
     }

@@ -80,33 +80,18 @@ public class StackBuilderTests
     public void A_quilt_leaks_by_how_it_is_held(Closure closure, double leakage)
     {
         var quilt = Quilt(1);
-        var closet = new Closet([quilt]);
-        var system = new SleepSystem([new(quilt.Id, closure)], UnderGap.Nothing);
-        Assert.Equal(
-            leakage,
-            StackBuilder.Build(closet.Resolve(system), UnderGap.Nothing, 95, 0).Thermal.Leakage,
-            1e-9
-        );
-        var open = new Closet([quilt with { ClosedFoot = false }]);
-        Assert.Equal(
-            leakage + 0.01,
-            StackBuilder.Build(open.Resolve(system), UnderGap.Nothing, 95, 0).Thermal.Leakage,
-            1e-9
-        );
+        var system = new SleepSystem([new(quilt.Id, closure)]);
+        double Leak(FootBox foot) => Built(system, 0, quilt with { FootBox = foot }).Thermal.Leakage;
+        Assert.Equal(leakage, Leak(FootBox.Sewn), 1e-9);
+        Assert.Equal(leakage + 0.005, Leak(FootBox.Drawn), 1e-9);
+        Assert.Equal(leakage + 0.01, Leak(FootBox.Open), 1e-9);
     }
 
     [Fact]
     public void A_bag_leaks_at_an_open_collar_a_bare_zip_and_where_it_has_no_label()
     {
         double Leak(KitItem bag, Closure closure = Closure.Closed) =>
-            StackBuilder
-                .Build(
-                    new Closet([bag]).Resolve(new([new(bag.Id, closure)], UnderGap.Nothing)),
-                    UnderGap.Nothing,
-                    95,
-                    0
-                )
-                .Thermal.Leakage;
+            Built(new([new(bag.Id, closure)]), 0, bag).Thermal.Leakage;
         Assert.Equal(0.015, Leak(Bag(1), Closure.CollarOpen), 1e-9);
         Assert.Equal(0.01, Leak(Bag(1) with { DraftTube = false }), 1e-9);
         Assert.Equal(0.02, Leak(Bag(1) with { Collar = false }), 1e-9);

@@ -46,7 +46,7 @@ internal static class Things
             [new(ClaimKind.SquareMetreKelvinPerWatt, resistance)],
             ClaimSource.Measured,
             BelowTheHead,
-            ClosedFoot: true
+            FootBox: FootBox.Sewn
         );
 
     public static KitItem Garment(double resistance, ByRegion<double> cover, double massG = 200) =>
@@ -64,12 +64,15 @@ internal static class Things
 
     public static BuiltStack Build(UnderGap gap, double wind, params KitItem[] items)
     {
-        var closet = new Closet(items);
-        return StackBuilder.Build(closet.Resolve(Slept(items) with { UnderGap = gap }), gap, 95, wind);
+        var system = Slept(items) with { UnderGap = gap };
+        return Built(system, wind, items);
     }
 
+    public static BuiltStack Built(SleepSystem system, double wind, params KitItem[] items) =>
+        StackBuilder.Build(new Closet(items).Resolve(system), system, 95, wind);
+
     public static SleepSystem Slept(params KitItem[] items) =>
-        new([.. items.Select(i => new Layer(i.Id, Closure.Closed))], UnderGap.Nothing);
+        new([.. items.Select(i => new Layer(i.Id, Closure.Closed))]);
 
     public static Night Night(double? low = -10, Shelter shelter = Shelter.DoubleWall, int day = 13) =>
         new(
@@ -86,8 +89,35 @@ internal static class Things
         );
 
     public static Trip Trip(SleepSystem system, params Night[] nights) =>
-        new(Guid.NewGuid(), "trip", Guid.Empty, new(Confidence: 0.5), null, nights, system, []);
+        new(
+            Guid.NewGuid(),
+            "trip",
+            new(Confidence: 0.5),
+            null,
+            nights,
+            [new(Guid.Empty, system, [], [], [], [])]
+        );
 
-    public static NightPlanner Planner(Closet closet, Sleeper? sleeper = null, ForecastSeries? forecast = null) =>
+    /// <summary>The same trip with its only member changed.</summary>
+    public static Trip With(this Trip trip, Func<Member, Member> change) =>
+        trip with
+        {
+            Members = [change(trip.Members[0])],
+        };
+
+    public static Trip Sleeping(this Trip trip, Evening evening, int night = 0) =>
+        trip.With(m => m with { Own = [new(trip.Nights[night].Id, null, evening)] });
+
+    public static Asking Planner(Closet closet, Sleeper? sleeper = null, ForecastSeries? forecast = null) =>
         new(sleeper ?? Sleeper.StandardWoman, closet, forecast);
+
+    /// <summary>Plans any trip of one person.</summary>
+    public sealed record Asking(Sleeper Sleeper, Closet Closet, ForecastSeries? Forecast)
+    {
+        public NightPlanner Of(Trip trip) => new(trip, trip.Members[0], Sleeper, Closet, Forecast);
+
+        public NightPlan Plan(Trip trip, int index) => Of(trip).Plan(index);
+
+        public IReadOnlyList<NightPlan> Plan(Trip trip) => Of(trip).Plan();
+    }
 }

@@ -5,7 +5,7 @@ using Ermine.Core.Units;
 
 namespace Ermine.Core.Choosing;
 
-/// <summary>What a fix does.</summary>
+/// <summary>What a change does.</summary>
 public enum FixKind
 {
     /// <summary>Puts another thing into the system.</summary>
@@ -17,196 +17,301 @@ public enum FixKind
     /// <summary>Changes the order of bags and quilts.</summary>
     Reorder,
 
-    /// <summary>Closes a collar or straps a quilt.</summary>
+    /// <summary>Closes a collar or hood, or straps a quilt.</summary>
     Close,
 
     /// <summary>Puts something under where no pad lies.</summary>
     FillGap,
+
+    /// <summary>Hangs the underquilt right, or a cover round it.</summary>
+    Hang,
+
+    /// <summary>Does something before or in the night.</summary>
+    Do,
 }
 
-/// <summary>One change to a night's system, made only of what is owned.</summary>
+/// <summary>One change.</summary>
 /// <param name="Kind">What it does.</param>
-/// <param name="ItemId">The thing put in, closed or moved inside; null when filling a gap.</param>
+/// <param name="ItemId">The thing put in, closed or moved inside; null for other changes.</param>
 /// <param name="ReplacesId">The thing taken out.</param>
+/// <param name="Event">What is done.</param>
+/// <param name="Why">The reason in a plain sentence.</param>
+public sealed record FixPart(FixKind Kind, Guid? ItemId, Guid? ReplacesId, NightEvent? Event, string Why);
+
+/// <summary>One change, or two together, to one person's night, made only of what is owned and what can be done.</summary>
+/// <param name="Parts">One change or two.</param>
 /// <param name="System">The system after it.</param>
-/// <param name="Gain">Degrees of comfort gained; at least this where nothing held before.</param>
+/// <param name="Evening">The evening after it; null where it stays.</param>
+/// <param name="Gain">Degrees of comfort gained; of something done, how much colder the night may be to end the same. At least this where nothing held before.</param>
 /// <param name="HoldsTo">Comfort after it.</param>
 /// <param name="MassG">Grams it adds to the load; things that come along anyway add none.</param>
-/// <param name="Covers">It closes the gap by itself.</param>
-/// <param name="Why">The reason in a plain sentence.</param>
+/// <param name="Covers">It closes the gap by itself: comfort holds at the low planned for, or with something done the night is slept through.</param>
 public sealed record Fix(
-    FixKind Kind,
-    Guid? ItemId,
-    Guid? ReplacesId,
+    IReadOnlyList<FixPart> Parts,
     SleepSystem System,
+    Evening? Evening,
     TemperatureDifference Gain,
     Temperature HoldsTo,
     double MassG,
-    bool Covers,
-    string Why
+    bool Covers
 );
 
-/// <summary>Ranks single changes to one night's system from what is owned.</summary>
-public static class Fixes
+/// <summary>Ranks changes to one night, singly and in pairs, from what is owned and what can be done.</summary>
+public sealed class Fixes(NightPlanner planner, int index)
 {
     /// <summary>A fix gains at least this, K.</summary>
     public const double WorthMentioning = 0.3;
 
-    /// <summary>Fixes shown at most for one place: under, on or over the body. A closet of bags would otherwise hide the booties.</summary>
+    /// <summary>Fixes shown at most for one place: under, on or over the body, or done. A closet of bags would otherwise hide the booties.</summary>
     public const int MostForOnePlace = 3;
 
-    /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
-    /// <param name="planner">Answers the night.</param>
-    /// <param name="closet">What is owned.</param>
-    /// <param name="trip">The trip.</param>
-    /// <param name="index">Which night, from 0.</param>
-    public static IReadOnlyList<Fix> For(NightPlanner planner, Closet closet, Trip trip, int index)
-    {
-        var plan = planner.Plan(trip, index);
-        var system = trip.SystemOf(trip.Nights[index]);
-        var now = plan.Comfort.Outside ?? new Temperature(HeatBalance.SearchTo);
-        var carried = trip.Along.Concat(system.Layers.Select(l => l.ItemId)).ToHashSet();
-        double Grams(SleepSystem s) =>
-            s.Layers.Where(l => !carried.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);
+    /// <summary>Single changes from which pairs are made, and pairs shown at most.</summary>
+    public const int BestForPairs = 10,
+        MostPairs = 3;
 
-        var found = new List<Fix>();
-        foreach (var change in Candidates(closet, system))
-        {
-            if (planner.Comfort(trip, index, change.System) is not { } then)
-                continue;
-            var gain = now - then;
-            if (gain.Kelvin < WorthMentioning)
-                continue;
-            var dropped = change.ReplacesId is { } id && !trip.Along.Contains(id) ? closet.Find(id)?.MassG ?? 0 : 0;
-            found.Add(
-                new(
-                    change.Kind,
-                    change.ItemId,
-                    change.ReplacesId,
-                    change.System,
-                    gain,
-                    then,
-                    Grams(change.System) - dropped,
-                    plan.Weather is { } weather && plan.Margin is { Kelvin: < 0 } && then <= weather.Low.PlanFor,
-                    change.Why
-                )
-            );
-        }
-        var shown = Ranked(found)
-            .GroupBy(f => f.ItemId is { } id ? Closet.Tier(closet.Find(id)!.Kind) : 0)
-            .SelectMany(place => place.Take(MostForOnePlace));
-        return [.. Ranked(shown)];
+    private readonly Closet closet = planner.Closet;
+    private readonly SleepSystem system = planner.SystemOf(index);
+    private readonly Evening evening = planner.EveningOf(index);
+    private readonly double? planFor = planner.Weather(index)?.Low.PlanFor.Celsius;
+
+    /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
+    public static IReadOnlyList<Fix> For(NightPlanner planner, int index) => new Fixes(planner, index).Ranked();
+
+    private IReadOnlyList<Fix> Ranked()
+    {
+        var now = planner.Comfort(index, system) ?? new Temperature(HeatBalance.SearchTo);
+        var played = planner.Play(index, system, evening);
+        var shortBy = planFor is { } low ? now.Celsius - low : 0;
+        var singles = Things()
+            .Select(c => Weigh([c.Part], c.System, null, now, played, shortBy))
+            .Concat(Doing().Select(e => Weigh([e.Part], system, e.Evening, now, played, shortBy)))
+            .OfType<Fix>()
+            .Where(f => f.Gain.Kelvin >= WorthMentioning)
+            .ToList();
+        var shown = Order(singles).GroupBy(Place).SelectMany(place => place.Take(MostForOnePlace)).ToList();
+        if (shortBy <= 0 || shown.Any(f => f.Covers))
+            return [.. Order(shown)];
+        var best = shown.OrderByDescending(f => f.Gain.Kelvin).Take(BestForPairs).ToList();
+        var pairs = best.SelectMany((a, i) => best.Skip(i + 1).Select(b => Pair(a, b, now, played, shortBy)))
+            .OfType<Fix>()
+            .ToList();
+        var closing = Order(pairs.Where(p => p.Covers)).Take(MostPairs).ToList();
+        var offered = closing.Count > 0 ? closing : pairs.OrderByDescending(p => p.Gain.Kelvin).Take(1);
+        return [.. Order(shown.Concat(offered))];
     }
 
-    private static IEnumerable<Fix> Ranked(IEnumerable<Fix> fixes) =>
+    private static IEnumerable<Fix> Order(IEnumerable<Fix> fixes) =>
         fixes.OrderByDescending(f => f.Covers).ThenBy(f => f.Covers ? f.MassG : 0).ThenByDescending(f => f.Gain.Kelvin);
 
-    private sealed record Candidate(FixKind Kind, Guid? ItemId, Guid? ReplacesId, SleepSystem System, string Why);
+    private int Place(Fix fix) =>
+        fix.Parts[0] switch
+        {
+            { Kind: FixKind.Do } => 3,
+            { ItemId: { } id } => Closet.Place(closet.Find(id)!.Kind),
+            _ => 0,
+        };
 
-    private static IEnumerable<Candidate> Candidates(Closet closet, SleepSystem system)
+    private Fix? Weigh(
+        IReadOnlyList<FixPart> parts,
+        SleepSystem changed,
+        Evening? then,
+        Temperature now,
+        PlayedNight? played,
+        double shortBy
+    )
     {
+        if (planner.Comfort(index, changed) is not { } holds)
+            return null;
+        var gain = now - holds;
+        var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;
+        if (then is not null && played is not null)
+        {
+            gain = new(gain.Kelvin + (WorthOf(changed, then) ?? 0));
+            covers |= shortBy > 0 && planner.Play(index, changed, then)?.Verdict == Verdict.Warm && played.Verdict != Verdict.Warm;
+        }
+        return new(parts, changed, then, gain, holds, Grams(changed), covers);
+    }
+
+    /// <summary>How much colder the night may be for its lowest skin to come out the same as without what is done, K.</summary>
+    private double? WorthOf(SleepSystem slept, Evening then)
+    {
+        if (
+            planner.Play(index, slept, evening) is not { } without
+            || planner.Play(index, slept, then) is not { } with
+            || planner.Play(index, slept, evening, 2) is not { } warmer
+        )
+            return null;
+        var perKelvin = (warmer.LowestSkin - without.LowestSkin).Kelvin / 2;
+        return perKelvin > 1e-3 ? (with.LowestSkin - without.LowestSkin).Kelvin / perKelvin : null;
+    }
+
+    private Fix? Pair(Fix a, Fix b, Temperature now, PlayedNight? played, double shortBy)
+    {
+        if (a.Evening is not null && b.Evening is not null || Clash(a.Parts[0], b.Parts[0]))
+            return null;
+        var changed = b.Evening is not null ? a.System : b.System;
+        if (a.Evening is null && b.Evening is null)
+            changed = Things().First(t => t.Part == b.Parts[0]).Apply(a.System);
+        var both = Weigh([a.Parts[0], b.Parts[0]], changed, a.Evening ?? b.Evening, now, played, shortBy);
+        return both?.Gain.Kelvin > Math.Max(a.Gain.Kelvin, b.Gain.Kelvin) + WorthMentioning ? both : null;
+    }
+
+    private static bool Clash(FixPart a, FixPart b)
+    {
+        Guid?[] ids = [a.ItemId, a.ReplacesId, b.ItemId, b.ReplacesId];
+        var named = ids.OfType<Guid>().ToList();
+        return named.Distinct().Count() < named.Count || a.Kind == b.Kind && a.ItemId is null && b.ItemId is null;
+    }
+
+    private double Grams(SleepSystem changed)
+    {
+        var along = planner.Member.Along;
+        double Free(SleepSystem s) =>
+            s.Layers.Where(l => !along.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);
+        return Free(changed) - Free(system);
+    }
+
+    private sealed record Candidate(FixPart Part, Func<SleepSystem, SleepSystem> Apply, SleepSystem System);
+
+    private IEnumerable<Candidate> Things()
+    {
+        Candidate Of(FixKind kind, Guid? id, Guid? replaces, string why, Func<SleepSystem, SleepSystem> apply) =>
+            new(new(kind, id, replaces, null, why), apply, apply(system));
+
         var layers = system.Layers.Where(l => closet.Find(l.ItemId) is not null).ToList();
         var used = layers.Select(l => l.ItemId).ToHashSet();
         foreach (var (item, reading) in closet.All.Where(t => !used.Contains(t.Item.Id)))
         {
-            if (reading.Insulation is null)
+            if (reading.Insulation is null || !Allowed(item))
                 continue;
-            yield return new(
-                FixKind.Add,
-                item.Id,
-                null,
-                system with
-                {
-                    Layers = With(layers, item, closet),
-                },
-                AddingDoes(item)
-            );
+            yield return Of(FixKind.Add, item.Id, null, AddingDoes(item), s => SystemChange.Add(s, item, closet));
             foreach (var old in layers.Where(l => CanStandFor(item, closet.Find(l.ItemId)!)))
-            {
-                var swapped = layers.Select(l => l == old ? new Layer(item.Id, Closure.Closed) : l);
-                yield return new(
+                yield return Of(
                     FixKind.Swap,
                     item.Id,
                     old.ItemId,
-                    system with
-                    {
-                        Layers = [.. swapped],
-                    },
-                    "Warmer than what it replaces."
+                    "Warmer than what it replaces.",
+                    s => SystemChange.Swap(s, old.ItemId, item.Id)
                 );
-            }
         }
 
         var tops = layers.Where(l => closet.Find(l.ItemId)!.IsTopLayer).ToList();
         for (var i = 0; i + 1 < tops.Count; i++)
         {
-            var (inner, outer) = (tops[i], tops[i + 1]);
-            var turned = layers.Select(l =>
-                l == inner ? outer
-                : l == outer ? inner
-                : l
-            );
-            yield return new(
+            var (inner, outer) = (tops[i].ItemId, tops[i + 1].ItemId);
+            yield return Of(
                 FixKind.Reorder,
-                outer.ItemId,
-                inner.ItemId,
-                system with
-                {
-                    Layers = [.. turned],
-                },
-                "The heavier outside crushes the other."
+                outer,
+                inner,
+                "The heavier outside crushes the other.",
+                s => SystemChange.Turn(s, inner, outer)
             );
         }
-        foreach (var open in tops.Where(l => l.Closure != Closure.Closed))
-        {
-            var closed = layers.Select(l => l == open ? l with { Closure = Closure.Closed } : l);
-            yield return new(
+        foreach (var open in tops.Where(l => l.Closure != Closure.Closed || l.HoodOpen && !evening.AbleToHear))
+            yield return Of(
                 FixKind.Close,
                 open.ItemId,
                 null,
-                system with
-                {
-                    Layers = [.. closed],
-                },
-                "Warm air no longer escapes at the neck."
+                "Warm air no longer escapes at the neck.",
+                s =>
+                    SystemChange.Use(
+                        s,
+                        open.ItemId,
+                        l => l with { Closure = Closure.Closed, HoodOpen = l.HoodOpen && evening.AbleToHear }
+                    )
             );
+        if (system.Hammock is { } hammock)
+        {
+            var right = hammock with { Fit = UnderquiltFit.Snug };
+            if (right != hammock)
+                yield return Of(FixKind.Hang, null, null, "The underquilt hangs snug, its loft free.", s => s with { Hammock = right });
+            if (!hammock.WindCover)
+                yield return Of(
+                    FixKind.Hang,
+                    null,
+                    null,
+                    "A cover keeps moving air off the underside.",
+                    s => s with { Hammock = s.Hammock! with { WindCover = true } }
+                );
         }
-        if (system.UnderGap != UnderGap.Rucksack)
-            yield return new(
+        else if (system.UnderGap != UnderGap.Rucksack)
+            yield return Of(
                 FixKind.FillGap,
                 null,
                 null,
-                system with
-                {
-                    UnderGap = UnderGap.Rucksack,
-                },
-                "It lies where no pad does."
+                "It lies where no pad does.",
+                s => s with { UnderGap = UnderGap.Rucksack }
             );
     }
 
-    /// <summary>The layers with one more: under the pads there are, over the clothes there are, and the heavier top layer inside.</summary>
-    private static List<Layer> With(List<Layer> layers, KitItem item, Closet closet)
+    /// <summary>What the night demands rules some things out.</summary>
+    private bool Allowed(KitItem item) =>
+        !(evening.ReadyToMove && item.Kind is ItemKind.VapourBarrier or ItemKind.Liner)
+        && !(evening.AbleToHear && item.Cover.Head >= 0.5 && item.Kind == ItemKind.Garment && closet.ReadingOf(item.Id).Local.Head >= Rules.NightRules.KeepsSoundOut)
+        && (system.Hammock is not null || item.Kind != ItemKind.Underquilt);
+
+    private IEnumerable<(FixPart Part, Evening Evening)> Doing()
     {
-        var at =
-            item.Kind == ItemKind.Pad
-                ? 0
-                : layers.FindIndex(l =>
-                    closet.Find(l.ItemId) is { IsTopLayer: true } top && (!item.IsTopLayer || top.MassG < item.MassG)
-                );
-        var more = new List<Layer>(layers);
-        more.Insert(at < 0 ? more.Count : at, new(item.Id, Closure.Closed));
-        return more;
+        bool Done(NightEventKind kind) => evening.Events.Any(e => e.Kind == kind);
+        var coolFrom = planner.Play(index, system, evening)?.CoolFrom;
+        var before = Math.Max(evening.InHour, Math.Round(6 * ((coolFrom ?? evening.UpHour - 3) - 0.5)) / 6);
+        var offered = new List<(NightEvent Event, string Why)>();
+        NightEvent Usual(NightEventKind kind, double hour) =>
+            HeatSources.Library.First(s => s.Kind == kind).Usual with
+            {
+                Id = Guid.NewGuid(),
+                Hour = hour,
+            };
+        if (!Done(NightEventKind.Meal))
+            offered.Add((Usual(NightEventKind.Meal, evening.InHour - 0.5), "Digesting makes heat for five hours."));
+        if (!Done(NightEventKind.HotBottle))
+            offered.Add((Usual(NightEventKind.HotBottle, evening.InHour), "Wrapped, at the feet, it warms until midnight."));
+        if (coolFrom is not null)
+        {
+            offered.Add((Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool."));
+            foreach (var id in planner.Member.Along.Where(id => system.Layers.All(l => l.ItemId != id)))
+            {
+                if (closet.Find(id) is { IsWorn: true } kept && Allowed(kept) && evening.Events.All(e => e.ItemId != id))
+                    offered.Add(
+                        (
+                            new(Guid.NewGuid(), NightEventKind.PutOn, before, ItemId: id),
+                            "Kept dry in reserve, put on before it turns cool."
+                        )
+                    );
+            }
+        }
+        foreach (var (done, why) in offered)
+            yield return (
+                new(FixKind.Do, null, null, done, why),
+                evening with
+                {
+                    Events = [.. evening.Events, done],
+                }
+            );
+        if (evening.Start != StartState.Warmed)
+            yield return (
+                new(FixKind.Do, null, null, null, "Go in warm: feet and body moved until they glow."),
+                evening with
+                {
+                    Start = StartState.Warmed,
+                }
+            );
     }
 
     private static bool CanStandFor(KitItem item, KitItem other) =>
-        item.Kind == other.Kind && item.Kind != ItemKind.Garment || item.IsTopLayer && other.IsTopLayer;
+        item.Kind == other.Kind && item.Kind != ItemKind.Garment
+        || item.IsTopLayer && other.IsTopLayer
+        || item.IsHeadwear && other.IsHeadwear;
 
     private static string AddingDoes(KitItem item) =>
         item.Kind switch
         {
             ItemKind.Pad => "Less goes into the ground.",
+            ItemKind.Underquilt => "Loft under the hammock.",
             ItemKind.VapourBarrier => "Skin vapour stays in, and its heat with it.",
             ItemKind.Garment => "Insulates from the inside.",
+            ItemKind.Bivy => "Wind no longer works into the loft.",
+            ItemKind.Liner => "A thin layer more.",
             _ => "A second layer of loft.",
         };
 }

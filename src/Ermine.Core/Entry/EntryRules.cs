@@ -19,6 +19,12 @@ public static class EntryRules
     /// <summary>Most nights of a trip.</summary>
     public const int MostNights = 60;
 
+    /// <summary>Most people of a trip.</summary>
+    public const int MostMembers = 12;
+
+    /// <summary>Most systems put aside to be compared.</summary>
+    public const int MostKept = 8;
+
     /// <summary>Most events of a night.</summary>
     public const int MostEvents = 20;
 
@@ -71,14 +77,9 @@ public static class EntryRules
         if (DesignLows.Confidences.All(c => Math.Abs(c.Confidence - trip.Trust.Confidence) > 1e-9))
             faults.Add("trust.confidence", Text(trip.Trust.Confidence), "Choose 0.50, 0.80, 0.90, 0.95 or 0.99.");
         faults.Range("trust.flatMarginK", trip.Trust.FlatMarginK, 0, 30, "K");
-        CheckSystem(faults, "system", trip.System, owns);
-        foreach (var unknown in trip.Along.Where(id => !owns(id)))
-            faults.Add("along", $"{unknown}", "This thing is not in the kit; take it off the list.");
         for (var i = 0; i < trip.Nights.Count; i++)
         {
             CheckNight(faults, $"nights[{i}]", trip.Nights[i]);
-            if (trip.Nights[i].OwnSystem is { } own)
-                CheckSystem(faults, $"nights[{i}].ownSystem", own, owns);
             if (i > 0 && trip.Nights[i].Date <= trip.Nights[i - 1].Date)
                 faults.Add(
                     $"nights[{i}].date",
@@ -86,11 +87,10 @@ public static class EntryRules
                     "Each night needs a date after the night before it."
                 );
         }
-        for (var i = 0; i < trip.Nights.Count; i++)
-        {
-            if (trip.Nights[i].Evening is { } evening)
-                CheckEvening(faults, $"nights[{i}].evening", evening, owns);
-        }
+        if (trip.Members.Count is 0 or > MostMembers)
+            faults.Add("members", $"{trip.Members.Count}", $"A trip has 1 to {MostMembers} people.");
+        for (var i = 0; i < trip.Members.Count; i++)
+            CheckMember(faults, trip, i, owns);
         if (trip.Nights.Select(n => n.Id).Distinct().Count() < trip.Nights.Count)
             faults.Add("nights", "the same id twice", "Give each night an id of its own.");
         return faults.Found;
@@ -110,6 +110,52 @@ public static class EntryRules
             faults.Range($"{at}.typedWindMs", wind, 0, 60, "m/s");
         if (night.TypedCloud is { } cloud)
             faults.Range($"{at}.typedCloud", cloud, 0, 1, "of the sky");
+        foreach (var byHand in night.Overrules ?? [])
+        {
+            if (Overrule.RangeOf(byHand.Kind) is not { } range)
+                faults.Add($"{at}.overrules", $"{byHand.Kind}", "Only elevation, cold pool, clear sky and site wind are set by hand.");
+            else
+                faults.Range($"{at}.overrules.{Camel(byHand.Kind)}", byHand.Value, range.Least, range.Most, range.Unit);
+            if (byHand.Note.Length > 200)
+                faults.Add($"{at}.overrules.{Camel(byHand.Kind)}", $"{byHand.Note.Length} characters", "Keep a note to 200 characters.");
+        }
+    }
+
+    private static void CheckMember(Faults faults, Trip trip, int index, Func<Guid, bool> owns)
+    {
+        var member = trip.Members[index];
+        var at = $"members[{index}]";
+        if (trip.Members.Take(index).Any(m => m.SleeperId == member.SleeperId))
+            faults.Add($"{at}.sleeperId", $"{member.SleeperId}", "This person comes along already; choose another.");
+        CheckSystem(faults, $"{at}.system", member.System, owns);
+        foreach (var unknown in member.Along.Where(id => !owns(id)))
+            faults.Add($"{at}.along", $"{unknown}", "This thing is not in the kit; take it off the list.");
+        for (var i = 0; i < member.Own.Count; i++)
+        {
+            var own = member.Own[i];
+            if (own.System is { } system)
+                CheckSystem(faults, $"{at}.own[{i}].system", system, owns);
+            if (own.Evening is { } evening)
+                CheckEvening(faults, $"{at}.own[{i}].evening", evening, owns);
+        }
+        if (member.Kept.Count > MostKept)
+            faults.Add($"{at}.kept", $"{member.Kept.Count}", $"Keep to {MostKept} systems put aside.");
+        for (var i = 0; i < member.Kept.Count; i++)
+        {
+            faults.Name($"{at}.kept[{i}].name", member.Kept[i].Name);
+            CheckSystem(faults, $"{at}.kept[{i}].system", member.Kept[i].System, owns);
+        }
+        foreach (var quiet in member.Quiet.Where(q => q.Note.Length > 200))
+            faults.Add($"{at}.quiet", $"{quiet.Note.Length} characters", "Keep a note to 200 characters.");
+        foreach (var other in trip.Members.Take(index))
+        {
+            foreach (var id in member.Uses.Intersect(other.Uses).Where(owns))
+                faults.Add(
+                    $"{at}.system",
+                    $"{id}",
+                    "Two people cannot use one thing; take it out here or there, or duplicate it in the kit if you own two."
+                );
+        }
     }
 
     /// <summary>Faults of an evening without things to put on; none where it is sound.</summary>
@@ -138,15 +184,21 @@ public static class EntryRules
             if (done.Kind == NightEventKind.Meal)
                 faults.Range($"{at}.events[{i}].kcal", done.Kcal ?? double.NaN, 0, 2000, "kcal");
             if (done.Kind == NightEventKind.HotBottle)
-            {
                 faults.Range($"{at}.events[{i}].litres", done.Litres ?? double.NaN, 0, 3, "l");
+            if (done.Kind == NightEventKind.WarmStone)
+                faults.Range($"{at}.events[{i}].massKg", done.MassKg ?? double.NaN, 0, 10, "kg");
+            if (done.Kind is NightEventKind.HotBottle or NightEventKind.WarmStone)
                 faults.Range($"{at}.events[{i}].waterC", done.WaterC ?? double.NaN, 33, 100, "°C");
+            if (done.Kind is NightEventKind.Warmer or NightEventKind.Partner)
+            {
+                faults.Range($"{at}.events[{i}].watts", done.Watts ?? double.NaN, 0, 60, "W");
+                faults.Range($"{at}.events[{i}].hours", done.Hours ?? double.NaN, 0, 24, "h");
             }
-            if (done.Kind == NightEventKind.PutOn && (done.ItemId is not { } id || !owns(id)))
+            if (done.Kind is NightEventKind.PutOn or NightEventKind.TakeOff && (done.ItemId is not { } id || !owns(id)))
                 faults.Add(
                     $"{at}.events[{i}].itemId",
                     $"{done.ItemId}",
-                    "Say what is put on: a thing that is in the kit."
+                    "Say what is put on or taken off: a thing that is in the kit."
                 );
         }
     }
@@ -182,17 +234,32 @@ public static class EntryRules
         {
             case ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme or ClaimKind.Unspecified:
                 faults.Range(at, claim.Value, -80, 25, "°C");
-                if (!item.IsTopLayer)
+                if (!item.IsTopLayer && item.Kind != ItemKind.Underquilt)
                     faults.Add(
                         $"claims[{index}].kind",
                         $"{claim.Kind}",
-                        "Only bags and quilts carry a temperature; use R, clo or tog."
+                        "Only bags, quilts and underquilts carry a temperature; use R, clo or tog."
                     );
                 else if (claim.Value is >= -80 and <= 25 && ItemReader.Read(item).Claims[index].Insulation is null)
                     faults.Add(at, Text(claim.Value), "No bag would earn this label; check the number and its sign.");
                 break;
             case ClaimKind.LoftCm:
                 faults.Range(at, claim.Value, 0, 30, "cm");
+                break;
+            case ClaimKind.FillGrams:
+                faults.Range(at, claim.Value, 0, 5000, "g of fill");
+                if (claim.FillPower is { } power)
+                    faults.Range($"claims[{index}].fillPower", power, 300, 1000, "fill power");
+                if (claim.AreaM2 is { } area)
+                    faults.Range($"claims[{index}].areaM2", area, 0.1, 6, "m²");
+                break;
+            case ClaimKind.Seasons:
+                faults.Range(at, claim.Value, 1, 5, "seasons");
+                break;
+            case ClaimKind.AddsDegrees:
+                faults.Range(at, claim.Value, 0, 20, "K");
+                if (item.Kind != ItemKind.Liner)
+                    faults.Add($"claims[{index}].kind", $"{claim.Kind}", "Only a liner is said to add degrees; use R, clo or tog.");
                 break;
             case ClaimKind.RValue:
                 faults.Range(at, claim.Value, 0, 60, "R");
@@ -211,7 +278,8 @@ public static class EntryRules
 
     private static string Text(double value) => value.ToString(CultureInfo.InvariantCulture);
 
-    private static string Camel(Region region) => region.ToString().ToLowerInvariant();
+    private static string Camel<T>(T name)
+        where T : struct, Enum => char.ToLowerInvariant($"{name}"[0]) + $"{name}"[1..];
 
     private sealed class Faults
     {

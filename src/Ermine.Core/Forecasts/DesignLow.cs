@@ -1,4 +1,5 @@
 using Ermine.Core.Units;
+using MathNet.Numerics.Statistics;
 
 namespace Ermine.Core.Forecasts;
 
@@ -25,6 +26,9 @@ public enum Terrain
 
     /// <summary>High mountain.</summary>
     HighMountain,
+
+    /// <summary>Ridge.</summary>
+    Ridge,
 }
 
 /// <summary>How the cold side is chosen.</summary>
@@ -35,6 +39,9 @@ public enum TrustSchool
 
     /// <summary>A flat number of degrees under the forecast low as it stands.</summary>
     FlatMargin,
+
+    /// <summary>The cold end of the forecast's own ensemble at a confidence.</summary>
+    Ensemble,
 }
 
 /// <summary>How far a forecast is trusted.</summary>
@@ -53,12 +60,14 @@ public sealed record Trust(
 /// <param name="ForecastElevationM">Elevation the forecast is for, m.</param>
 /// <param name="CloudFraction">Cloud, 0–1; null where unknown.</param>
 /// <param name="WindMs">Wind at 10 m, m/s; null where unknown.</param>
+/// <param name="MemberLows">Low of each member of an ensemble, °C, coldest first; null for a single forecast.</param>
 public sealed record ForecastNight(
     Temperature Low,
     double DaysAhead,
     double ForecastElevationM,
     double? CloudFraction,
-    double? WindMs
+    double? WindMs,
+    IReadOnlyList<double>? MemberLows = null
 );
 
 /// <summary>What moves a forecast low towards the low to plan for.</summary>
@@ -75,13 +84,39 @@ public enum LowStepKind
 
     /// <summary>The flat margin under the forecast low.</summary>
     FlatMargin,
+
+    /// <summary>The cold end of the ensemble at the chosen confidence.</summary>
+    Ensemble,
+
+    /// <summary>Without a cover the sleeper radiates to a clear sky.</summary>
+    ClearSky,
+
+    /// <summary>Wind at the site against wind in the forecast.</summary>
+    SiteWind,
 }
 
 /// <summary>One step from forecast low to design low.</summary>
 /// <param name="Kind">What moves it.</param>
 /// <param name="Change">By how much; colder is negative.</param>
 /// <param name="Why">The reason in a plain sentence.</param>
-public sealed record LowStep(LowStepKind Kind, TemperatureDifference Change, string Why);
+/// <param name="Overruled">Set by hand.</param>
+public sealed record LowStep(LowStepKind Kind, TemperatureDifference Change, string Why, bool Overruled = false);
+
+/// <summary>A step set by hand by one who knows the place.</summary>
+/// <param name="Kind">Elevation, cold pool or clear sky (K, −30 to 10), or site wind (factor, 0–3).</param>
+/// <param name="Value">In the unit of its kind.</param>
+/// <param name="Note">Why, up to 200 characters.</param>
+public sealed record Overrule(LowStepKind Kind, double Value, string Note)
+{
+    /// <summary>The kinds that can be set by hand, with their range.</summary>
+    public static (double Least, double Most, string Unit)? RangeOf(LowStepKind kind) =>
+        kind switch
+        {
+            LowStepKind.Elevation or LowStepKind.ColdPool or LowStepKind.ClearSky => (-30, 10, "K"),
+            LowStepKind.SiteWind => (0, 3, "of the forecast's wind"),
+            _ => null,
+        };
+}
 
 /// <summary>The cold side at one confidence.</summary>
 /// <param name="Confidence">0–1.</param>
@@ -95,7 +130,8 @@ public sealed record ColdSideAt(double Confidence, Temperature ColdSide);
 /// <param name="PlanFor">The low that decides the verdict: the school that was chosen.</param>
 /// <param name="MildSide">As far above the camp low as the cold side at 90 % is below it.</param>
 /// <param name="Flat">The flat-margin school's low.</param>
-/// <param name="ByConfidence">The cold side at each confidence offered.</param>
+/// <param name="ByConfidence">The cold side by lead time and terrain at each confidence offered.</param>
+/// <param name="ByEnsemble">The cold side of the ensemble at each confidence offered; null where the forecast is a single one.</param>
 /// <param name="Steps">From forecast to plan.</param>
 /// <param name="Assumed">What was taken for granted.</param>
 public sealed record DesignLow(
@@ -106,6 +142,7 @@ public sealed record DesignLow(
     Temperature MildSide,
     Temperature Flat,
     IReadOnlyList<ColdSideAt> ByConfidence,
+    IReadOnlyList<ColdSideAt>? ByEnsemble,
     IReadOnlyList<LowStep> Steps,
     IReadOnlyList<string> Assumed
 );
@@ -128,6 +165,9 @@ public static class DesignLows
     /// <summary>Spread gained with each day ahead, K (assumption).</summary>
     public const double SpreadPerDay = 0.35;
 
+    /// <summary>By how much the quantiles of an ensemble are widened, K (assumption).</summary>
+    public const double EnsembleWidened = 1;
+
     /// <summary>The confidences offered, with their standard normal quantiles.</summary>
     public static IReadOnlyList<(double Confidence, double Z)> Confidences { get; } =
     [(0.50, 0), (0.80, 0.84), (0.90, 1.28), (0.95, 1.645), (0.99, 2.33)];
@@ -137,31 +177,82 @@ public static class DesignLows
     /// <param name="terrain">The lie of the camp.</param>
     /// <param name="campElevationM">Elevation of the camp, m.</param>
     /// <param name="trust">How far the forecast is trusted; the confidence is one of <see cref="Confidences"/>.</param>
+    /// <param name="overrules">Steps set by hand.</param>
     /// <exception cref="ArgumentOutOfRangeException">The confidence is not one of those offered.</exception>
-    public static DesignLow Of(ForecastNight forecast, Terrain terrain, double campElevationM, Trust trust)
+    public static DesignLow Of(
+        ForecastNight forecast,
+        Terrain terrain,
+        double campElevationM,
+        Trust trust,
+        IReadOnlyList<Overrule>? overrules = null
+    )
     {
         var steps = new List<LowStep>();
         var assumed = new List<string>();
+        var place = 0.0;
+        void Place(LowStepKind kind, double change, string why)
+        {
+            var byHand = overrules?.FirstOrDefault(o => o.Kind == kind);
+            var k = byHand?.Value ?? change;
+            place += k;
+            if (byHand is not null)
+                steps.Add(new(kind, new(k), byHand.Note.Length > 0 ? byHand.Note : "Set by hand.", Overruled: true));
+            else if (k < 0)
+                steps.Add(new(kind, new(k), why));
+        }
+
         var higher = campElevationM - forecast.ForecastElevationM;
-        var lapse = -LapsePerKm * Math.Max(0, higher) / 1000;
-        if (lapse < 0)
-            steps.Add(new(LowStepKind.Elevation, new(lapse), "6.5 K colder for each km of height."));
-        else if (higher < 0)
+        if (higher < 0)
             assumed.Add("The camp lies lower than the forecast's point; at night that is not counted as warmer.");
+        Place(
+            LowStepKind.Elevation,
+            -LapsePerKm * Math.Max(0, higher) / 1000,
+            $"{LapsePerKm} K colder for each km of height."
+        );
+        Place(
+            LowStepKind.ColdPool,
+            ColdPool(forecast, terrain, assumed),
+            "On clear, calm nights cold air drains down and gathers there."
+        );
 
-        var pool = ColdPool(forecast, terrain, assumed);
-        if (pool < 0)
-            steps.Add(
-                new(LowStepKind.ColdPool, new(pool), "On clear, calm nights cold air drains down and gathers there.")
-            );
-
-        var campLow = forecast.Low + new TemperatureDifference(lapse + pool);
+        var shift = new TemperatureDifference(place);
+        var campLow = forecast.Low + shift;
         var sigma = Sigma(forecast.DaysAhead, terrain);
-        var z = Quantile(trust.Confidence);
-        var coldSide = campLow - new TemperatureDifference(z * sigma);
         var flat = forecast.Low - new TemperatureDifference(trust.FlatMarginK);
-        var byFlatMargin = trust.School == TrustSchool.FlatMargin;
-        if (byFlatMargin)
+        ColdSideAt[] byConfidence =
+        [
+            .. Confidences.Select(c => new ColdSideAt(c.Confidence, campLow - new TemperatureDifference(c.Z * sigma))),
+        ];
+        var members = forecast.MemberLows;
+        Temperature OfMembers(double share, double widened) =>
+            new Temperature(SortedArrayStatistics.QuantileCustom(members!.ToArray(), share, QuantileDefinition.R7) + widened)
+            + shift;
+        ColdSideAt[]? byEnsemble = members is null
+            ? null
+            :
+            [
+                .. Confidences.Select(c => new ColdSideAt(
+                    c.Confidence,
+                    OfMembers(1 - c.Confidence, -EnsembleWidened)
+                )),
+            ];
+        var school =
+            trust.School == TrustSchool.Ensemble && byEnsemble is null ? TrustSchool.Confidence : trust.School;
+        if (school != trust.School)
+            assumed.Add("This forecast has no ensemble; its spread is taken from lead time and terrain.");
+        if (members is { Count: < 10 } && school == TrustSchool.Ensemble)
+            assumed.Add($"Only {members.Count} members: the ends of so small an ensemble are rough.");
+
+        var chosen = Confidences.ToList().FindIndex(c => Math.Abs(c.Confidence - trust.Confidence) < 1e-9);
+        if (chosen < 0)
+            Quantile(trust.Confidence);
+        var planFor = school switch
+        {
+            TrustSchool.FlatMargin => flat,
+            TrustSchool.Ensemble => byEnsemble![chosen].ColdSide,
+            _ => byConfidence[chosen].ColdSide,
+        };
+        if (school == TrustSchool.FlatMargin)
             steps =
             [
                 new(
@@ -170,31 +261,28 @@ public static class DesignLows
                     "The same for every night; it knows neither camp nor lead time."
                 ),
             ];
+        else if (school == TrustSchool.Ensemble)
+            steps.Add(
+                new(
+                    LowStepKind.Ensemble,
+                    planFor - campLow,
+                    $"The cold end of the {members!.Count} members, and {EnsembleWidened:0} °C more: ensembles are too sure of themselves."
+                )
+            );
         else
             steps.Add(
                 new(
                     LowStepKind.Spread,
-                    new(-z * sigma),
+                    planFor - campLow,
                     "What the forecast may be off by at this lead time and terrain."
                 )
             );
 
-        return new(
-            forecast.Low,
-            campLow,
-            sigma,
-            byFlatMargin ? flat : coldSide,
-            campLow + new TemperatureDifference(1.28 * sigma),
-            flat,
-            [
-                .. Confidences.Select(c => new ColdSideAt(
-                    c.Confidence,
-                    campLow - new TemperatureDifference(c.Z * sigma)
-                )),
-            ],
-            steps,
-            assumed
-        );
+        var mild =
+            school == TrustSchool.Ensemble
+                ? OfMembers(0.9, EnsembleWidened)
+                : campLow + new TemperatureDifference(1.28 * sigma);
+        return new(forecast.Low, campLow, sigma, planFor, mild, flat, byConfidence, byEnsemble, steps, assumed);
     }
 
     /// <summary>Standard deviation of a forecast low, K.</summary>

@@ -8,12 +8,14 @@ namespace Ermine.Core.Forecasts;
 /// <param name="WindMs">Wind at 10 m, m/s, 0–100; null where not given.</param>
 /// <param name="Humidity">Relative humidity over water, 0–1; null where not given.</param>
 /// <param name="Cloud">Cloud, 0–1; null where not given.</param>
+/// <param name="Members">Air in each member of an ensemble, °C, always in the same order; null for a single forecast.</param>
 public sealed record ForecastHour(
     DateTimeOffset Time,
     double TemperatureC,
     double? WindMs = null,
     double? Humidity = null,
-    double? Cloud = null
+    double? Cloud = null,
+    IReadOnlyList<double>? Members = null
 );
 
 /// <summary>A forecast as it was read; it never changes.</summary>
@@ -47,12 +49,14 @@ public sealed record ForecastSeries(
         if (night.Count == 0)
             return null;
         var coldest = night.MinBy(h => h.TemperatureC)!;
+        var members = night.Min(h => h.Members?.Count ?? 0);
         return new(
             new(coldest.TemperatureC),
             Math.Max(0, Math.Round((coldest.Time - IssuedAt).TotalDays, 1)),
             ElevationM ?? elevationIfUnknown,
             night.Average(h => h.Cloud),
-            night.Average(h => h.WindMs)
+            night.Average(h => h.WindMs),
+            members == 0 ? null : [.. Enumerable.Range(0, members).Select(m => night.Min(h => h.Members![m])).Order()]
         );
     }
 
@@ -71,7 +75,10 @@ public sealed record ForecastSeries(
     public IReadOnlyList<double>? Hourly(DateOnly evening, double from, double to)
     {
         var midnight = evening.ToDateTime(TimeOnly.MinValue);
-        var readings = Hours.Select(h => (Hour: (h.Time.DateTime - midnight).TotalHours, h.TemperatureC)).ToList();
+        var readings = Hours
+            .Select(h => (Hour: (h.Time.DateTime - midnight).TotalHours, h.TemperatureC))
+            .Where(r => r.Hour >= from - 6 && r.Hour <= to + 6)
+            .ToList();
         var air = new List<double>();
         for (var hour = from; hour <= to; hour++)
         {

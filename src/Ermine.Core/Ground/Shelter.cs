@@ -33,8 +33,19 @@ public enum Shelter
 /// <param name="VentsOpen">Vents open: drier, and a degree colder.</param>
 /// <param name="ClearSky">No cloud over a bed without cover.</param>
 /// <param name="OutsideWind">Wind outside at 10 m, m/s.</param>
-public readonly record struct ShelterUse(Shelter Kind, int Sleepers, bool VentsOpen, bool ClearSky, double OutsideWind)
+/// <param name="ClearSkyLoss">What a clear sky takes from a bed without cover, K.</param>
+public readonly record struct ShelterUse(
+    Shelter Kind,
+    int Sleepers,
+    bool VentsOpen,
+    bool ClearSky,
+    double OutsideWind,
+    double ClearSkyLoss = ShelterUse.UsualClearSkyLoss
+)
 {
+    /// <summary>What a clear sky takes from a bed without cover, K (assumption).</summary>
+    public const double UsualClearSkyLoss = -3;
+
     /// <summary>Closed walls hold the breath in: humidity counts as 95 % instead of 80 %.</summary>
     public bool IsClosed => Kind is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter;
 
@@ -68,7 +79,7 @@ public readonly record struct ShelterUse(Shelter Kind, int Sleepers, bool VentsO
             Shelter.TarpLow or Shelter.TarpHigh => 0.5,
             Shelter.SingleWall => 2,
             Shelter.DoubleWall => 3.5,
-            _ => ClearSky ? -3 : 0,
+            _ => ClearSky ? ClearSkyLoss : 0,
         };
         var covered = Kind is not (Shelter.None or Shelter.Windbreak);
         var company = covered ? 0.7 * Math.Clamp(Sleepers - 1, 0, 3) : 0;

@@ -20,25 +20,34 @@ public sealed class Closet
     public ItemReading ReadingOf(Guid id) => things[id].Reading;
 
     /// <summary>
-    /// The layers of a system from the ground up: pads, worn, bags and quilts, each group in the order given. Things not owned are left out.
+    /// The layers of a system from the ground up, each group in the order given. Things not owned are left out.
     /// </summary>
-    public IReadOnlyList<(KitItem Item, ItemReading Reading, Closure Closure)> Resolve(SleepSystem system) =>
+    public IReadOnlyList<Resolved> Resolve(SleepSystem system) =>
         [
             .. system
                 .Layers.Where(l => things.ContainsKey(l.ItemId))
-                .Select(l => (things[l.ItemId].Item, things[l.ItemId].Reading, l.Closure))
+                .Select(l => new Resolved(things[l.ItemId].Item, things[l.ItemId].Reading, l))
                 .OrderBy(l => Tier(l.Item.Kind)),
         ];
 
     /// <summary>Grams of a system.</summary>
     public double MassOf(SleepSystem system) => system.Layers.Sum(l => Find(l.ItemId)?.MassG ?? 0);
 
-    /// <summary>Where a kind of thing lies: 0 under the body, 1 on it, 2 over it.</summary>
+    /// <summary>Where a kind of thing lies, from the ground up: 0–1 under the body, 2 on it, 3–5 over it.</summary>
     public static int Tier(ItemKind kind) =>
         kind switch
         {
-            ItemKind.Pad => 0,
-            ItemKind.Garment or ItemKind.VapourBarrier => 1,
-            _ => 2,
+            ItemKind.Underquilt => 0,
+            ItemKind.Pad => 1,
+            ItemKind.Garment or ItemKind.VapourBarrier => 2,
+            ItemKind.Liner => 3,
+            ItemKind.Bivy => 5,
+            _ => 4,
         };
+
+    /// <summary>The place of a kind of thing: 0 under the body, 1 on it, 2 over it.</summary>
+    public static int Place(ItemKind kind) => Tier(kind) < 2 ? 0 : Tier(kind) == 2 ? 1 : 2;
 }
+
+/// <summary>A thing of a system with its reading and the way it is used.</summary>
+public sealed record Resolved(KitItem Item, ItemReading Reading, Layer Use);

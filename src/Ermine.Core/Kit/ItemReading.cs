@@ -38,6 +38,39 @@ public static class ItemReader
     /// <summary>Share of a full loft's resistance that a bag or garment reaches over its whole surface (assumption).</summary>
     public const double LoftShare = 0.55;
 
+    /// <summary>Share of the loft of loose fill that a sewn shell reaches (assumption).</summary>
+    public const double FillShare = 0.36;
+
+    /// <summary>Resistance of a bivy of which nothing is known, m²K/W (assumption).</summary>
+    public const double PlainBivy = 0.02;
+
+    /// <summary>Skin of a body that garments cover, m², for the shell of one of which only its fill is known (assumption).</summary>
+    public const double SkinM2 = 1.9;
+
+    /// <summary>Area of the whole shell taken where it is not said, m² (assumption).</summary>
+    public static double UsualShellM2(KitItem item) =>
+        item.Kind switch
+        {
+            ItemKind.Bag => 2.7,
+            ItemKind.Quilt => 2.3,
+            ItemKind.Underquilt => 1.9,
+            _ => 1.25 * SkinM2 * Math.Max(0.05, Covered(item)),
+        };
+
+    /// <summary>Comfort that seasons are taken to promise, °C (assumption): sellers agree on nothing.</summary>
+    public static double ComfortOfSeasons(double seasons) =>
+        seasons switch
+        {
+            < 1.5 => 8,
+            < 2.5 => 2,
+            < 3.5 => -4,
+            < 4.5 => -10,
+            _ => -20,
+        };
+
+    /// <summary>Resistance of a liner by its weight, m²K/W: 0.02 up to 100 g, 0.06 from 400 g (assumption).</summary>
+    public static double LinerByWeight(double massG) => 0.02 + 0.04 * Math.Clamp((massG - 100) / 300, 0, 1);
+
     /// <summary>Reads a thing. Of several numbers the smallest resistance counts.</summary>
     public static ItemReading Read(KitItem item)
     {
@@ -46,6 +79,7 @@ public static class ItemReader
         Insulation? insulation =
             known.Count > 0 ? new Insulation(known.Min(c => c.Insulation!.Value.SI))
             : item.Kind == ItemKind.VapourBarrier ? Insulation.Zero
+            : item.Kind == ItemKind.Bivy ? new Insulation(PlainBivy)
             : null;
         var now = (insulation?.SI ?? 0) * item.LoftFactor;
         var local = item.Cover.Map(
@@ -65,14 +99,20 @@ public static class ItemReader
     private static ClaimReading Read(KitItem item, Claim claim)
     {
         var readAs = claim.Kind == ClaimKind.Unspecified ? TakenFor(item.Kind) : claim.Kind;
-        return new(claim, readAs, Resistance(item, readAs, claim.Value));
+        return new(claim, readAs, Resistance(item, readAs, claim));
     }
 
-    private static ClaimKind TakenFor(ItemKind kind) => kind == ItemKind.Quilt ? ClaimKind.Comfort : ClaimKind.Limit;
+    private static ClaimKind TakenFor(ItemKind kind) => kind == ItemKind.Bag ? ClaimKind.Limit : ClaimKind.Comfort;
 
-    private static Insulation? Resistance(KitItem item, ClaimKind kind, double value) =>
-        kind switch
+    private static double Covered(KitItem item) => Regions.All.Sum(r => Regions.BodyShare[r] * item.Cover[r]);
+
+    private static Insulation? Resistance(KitItem item, ClaimKind kind, Claim claim)
+    {
+        var value = claim.Value;
+        return kind switch
         {
+            ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme when item.Kind == ItemKind.Underquilt =>
+                (33 - value) / 36 - 0.20 is > 0 and var r ? new Insulation(r) : null,
             ClaimKind.Comfort => Labels.BagFor(Threshold.Comfort, new(value)),
             ClaimKind.Limit => Labels.BagFor(Threshold.Limit, new(value)),
             ClaimKind.Extreme => Labels.BagFor(Threshold.Extreme, new(value)),
@@ -82,37 +122,48 @@ public static class ItemReader
             ClaimKind.LoftCm => new Insulation(value * Insulation.SIPerLoftCm * LoftShare),
             ClaimKind.Clo when item.Kind == ItemKind.Garment => OverItsOwnPlace(item, Insulation.FromClo(value)),
             ClaimKind.Clo => Insulation.FromClo(value),
+            ClaimKind.FillGrams => OfFill(value, claim.FillPower ?? 600, claim.AreaM2 ?? UsualShellM2(item)),
+            ClaimKind.Seasons => Labels.BagFor(Threshold.Comfort, new(ComfortOfSeasons(value))),
+            ClaimKind.AddsDegrees => new Insulation(LinerByWeight(item.MassG)),
             _ => null,
         };
-
-    private static Insulation? OverItsOwnPlace(KitItem item, Insulation wholeBody)
-    {
-        var covered = Regions.All.Sum(r => Regions.BodyShare[r] * item.Cover[r]);
-        return covered > 0 ? new Insulation(wholeBody.SI / covered) : null;
     }
+
+    private static Insulation OfFill(double grams, double fillPower, double areaM2) =>
+        new(FillShare * Insulation.SIPerLoftCm * (grams / 28.35 * fillPower * 16.39) / (areaM2 * 10_000));
+
+    private static Insulation? OverItsOwnPlace(KitItem item, Insulation wholeBody) =>
+        Covered(item) is > 0 and var covered ? new Insulation(wholeBody.SI / covered) : null;
 
     private static UnsettledLabel? Unsettled(KitItem item)
     {
         var printed = item.Claims.FirstOrDefault(c => c.Kind == ClaimKind.Unspecified);
-        if (printed is null)
+        if (printed is null || !item.IsTopLayer)
             return null;
         return new(TakenFor(item.Kind), PromiseIf(ClaimKind.Comfort), PromiseIf(ClaimKind.Limit));
 
         LabelTriplet? PromiseIf(ClaimKind kind) =>
-            Resistance(item, kind, printed.Value) is { } bag ? Labels.Promise(bag) : null;
+            Resistance(item, kind, printed) is { } bag ? Labels.Promise(bag) : null;
+    }
+
+    private static double FoundByLiner(Insulation liner)
+    {
+        var bag = Labels.BagFor(Threshold.Comfort, new(-10))!.Value;
+        return (Labels.Promise(bag).Comfort!.Value - Labels.Promise(new(bag.SI + liner.SI)).Comfort!.Value).Kelvin;
     }
 
     private static IEnumerable<string> Reasons(KitItem item, List<ClaimReading> claims)
     {
-        if (claims.Count == 0 && item.Kind != ItemKind.VapourBarrier)
+        if (claims.Count == 0 && item.Kind is not (ItemKind.VapourBarrier or ItemKind.Bivy))
             yield return "Nothing is known of its warmth yet, so it counts as none.";
         if (item.Kind == ItemKind.VapourBarrier && claims.Count == 0)
             yield return "Counted for the vapour it keeps in, not for insulation.";
         if (claims.Any(c => c.Claim.Kind == ClaimKind.Unspecified))
-            yield return item.Kind == ItemKind.Quilt
+            yield return item.Kind == ItemKind.Underquilt ? "An underquilt prints one number: the air it is meant for."
+                : item.Kind == ItemKind.Quilt
                 ? "The label does not say which temperature it prints; a quilt's is read as comfort until you say."
                 : "The label does not say which temperature it prints; a bag's is read as limit until you say.";
-        if (item.HasTemperatureLabel)
+        if (item.IsTopLayer && item.HasTemperatureLabel)
             yield return "Labels are read under test conditions: a thin pad, light clothes, a closed hood, still air.";
         if (claims.Any(c => c.Insulation is null))
             yield return "One of the numbers stands for no possible insulation and was left out.";
@@ -120,6 +171,13 @@ public static class ItemReader
             yield return "Of several numbers the one that promises least is used.";
         if (claims.Any(c => c.Claim.Kind == ClaimKind.LoftCm))
             yield return "Loft counts at 0.244 m²K/W per cm, of which 0.55 is reached over seams and edges.";
+        if (claims.FirstOrDefault(c => c.Claim.Kind == ClaimKind.FillGrams) is { } fill)
+            yield return $"Of the loft its fill would have loose, {FillShare} is reached in a shell of {fill.Claim.AreaM2 ?? UsualShellM2(item):0.0} m²"
+                + (fill.Claim.AreaM2 is null ? ", the usual size." : ".");
+        if (claims.Any(c => c.Claim.Kind == ClaimKind.Seasons))
+            yield return "Seasons are a seller's word, read as a comfort temperature; one seller's three is another's four.";
+        if (claims.FirstOrDefault(c => c.Claim.Kind == ClaimKind.AddsDegrees) is { } adds)
+            yield return $"The maker says it adds {adds.Claim.Value:0} °C. By its weight the model finds about {FoundByLiner(adds.Insulation!.Value):0.0} °C in a bag for −10.";
         if (claims.Any(c => c.Claim.Kind == ClaimKind.Clo) && item.Kind == ItemKind.Garment)
             yield return "Clo of a garment speaks of the whole body; where it lies it is more.";
         if (item.LoftFactor != 1)

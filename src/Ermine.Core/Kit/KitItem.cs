@@ -14,11 +14,70 @@ public enum ItemKind
     /// <summary>Covers the sleeper and leaves the underside to the pad.</summary>
     Quilt,
 
+    /// <summary>Hangs under a hammock with its loft free.</summary>
+    Underquilt,
+
+    /// <summary>Lies inside a bag or quilt, next to the clothes.</summary>
+    Liner,
+
+    /// <summary>A windproof cover round bag or quilt.</summary>
+    Bivy,
+
     /// <summary>Is worn.</summary>
     Garment,
 
     /// <summary>Lets no vapour through; worn or slept in, on the inside.</summary>
     VapourBarrier,
+}
+
+/// <summary>What warms in a thing: its fill, fabric or foam.</summary>
+public enum Material
+{
+    /// <summary>Not said.</summary>
+    Unsaid,
+
+    /// <summary>Down.</summary>
+    Down,
+
+    /// <summary>Water-resistant down.</summary>
+    TreatedDown,
+
+    /// <summary>Synthetic fill.</summary>
+    SyntheticFill,
+
+    /// <summary>Fleece.</summary>
+    Fleece,
+
+    /// <summary>Wool.</summary>
+    Wool,
+
+    /// <summary>Synthetic fabric.</summary>
+    SyntheticFabric,
+
+    /// <summary>Cotton.</summary>
+    Cotton,
+
+    /// <summary>Closed-cell foam.</summary>
+    Foam,
+
+    /// <summary>Air in a pad, with or without a fill.</summary>
+    Inflatable,
+
+    /// <summary>Coated fabric that lets no vapour through.</summary>
+    Coated,
+}
+
+/// <summary>How a quilt closes round the feet.</summary>
+public enum FootBox
+{
+    /// <summary>Sewn shut.</summary>
+    Sewn,
+
+    /// <summary>Drawn together with a cord: a hole stays.</summary>
+    Drawn,
+
+    /// <summary>Lies flat, open.</summary>
+    Open,
 }
 
 /// <summary>What a printed or measured number speaks of.</summary>
@@ -50,6 +109,15 @@ public enum ClaimKind
 
     /// <summary>Loft of one side, cm.</summary>
     LoftCm,
+
+    /// <summary>Grams of fill, with its fill power.</summary>
+    FillGrams,
+
+    /// <summary>Seasons, 1 to 5, as sellers count them.</summary>
+    Seasons,
+
+    /// <summary>Degrees that a liner is said to add, K.</summary>
+    AddsDegrees,
 }
 
 /// <summary>Where a number comes from.</summary>
@@ -68,7 +136,9 @@ public enum ClaimSource
 /// <summary>One number about a thing's warmth, as it is printed.</summary>
 /// <param name="Kind">What it speaks of.</param>
 /// <param name="Value">In the unit of its kind.</param>
-public sealed record Claim(ClaimKind Kind, double Value);
+/// <param name="FillPower">Of fill grams: fill power, cubic inches per ounce, 300–1 000.</param>
+/// <param name="AreaM2">Of fill grams: area of the whole shell, m², 0.1–6; null takes what is usual for the kind.</param>
+public sealed record Claim(ClaimKind Kind, double Value, double? FillPower = null, double? AreaM2 = null);
 
 /// <summary>A thing that is owned.</summary>
 /// <param name="Id">Identity.</param>
@@ -78,15 +148,18 @@ public sealed record Claim(ClaimKind Kind, double Value);
 /// <param name="Claims">What is known of its warmth, as printed. A vapour barrier needs none.</param>
 /// <param name="Source">Where those numbers come from.</param>
 /// <param name="Cover">Share of each region that it covers, 0–1. The head of a bag is its hood's.</param>
+/// <param name="Material">What warms in it.</param>
 /// <param name="LoftFactor">Loft now over loft when new, 0.2–1.2.</param>
 /// <param name="Hood">A bag with a hood that closes.</param>
 /// <param name="Collar">A bag with a draft collar.</param>
 /// <param name="DraftTube">A zip backed by a draft tube, or no zip.</param>
-/// <param name="ClosedFoot">A quilt whose foot box is sewn shut.</param>
+/// <param name="FootBox">How a quilt closes round the feet.</param>
 /// <param name="Windproof">An outer side that wind does not pass.</param>
 /// <param name="InnerGirthCm">Inside girth of a bag at the chest, cm, 80–300; null where unknown.</param>
 /// <param name="Narrow">A pad off which the arms slide.</param>
 /// <param name="Soft">A pad that goes soft overnight.</param>
+/// <param name="Tight">A garment that fits tightly and squeezes.</param>
+/// <param name="Cord">Has a cord or end that can tighten round the neck.</param>
 /// <param name="Notes">Anything to remember, up to 500 characters.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
 public sealed record KitItem(
@@ -97,19 +170,28 @@ public sealed record KitItem(
     IReadOnlyList<Claim> Claims,
     ClaimSource Source,
     ByRegion<double> Cover,
+    Material Material = Material.Unsaid,
     double LoftFactor = 1,
     bool Hood = false,
     bool Collar = false,
     bool DraftTube = true,
-    bool ClosedFoot = false,
+    FootBox FootBox = FootBox.Sewn,
     bool Windproof = false,
     double? InnerGirthCm = null,
     bool Narrow = false,
     bool Soft = false,
+    bool Tight = false,
+    bool Cord = false,
     string Notes = "",
     long Version = 0
 )
 {
+    /// <summary>Is put on: a garment or a vapour barrier.</summary>
+    public bool IsWorn => Kind is ItemKind.Garment or ItemKind.VapourBarrier;
+
+    /// <summary>Headwear: covers the head and nothing else.</summary>
+    public bool IsHeadwear => Kind == ItemKind.Garment && Cover is { Head: > 0, Torso: 0, Legs: 0, Feet: 0 };
+
     /// <summary>A bag or a quilt.</summary>
     public bool IsTopLayer => Kind is ItemKind.Bag or ItemKind.Quilt;
 

@@ -1,3 +1,5 @@
+using Ermine.Core.Stack;
+
 namespace Ermine.Core.Nights;
 
 /// <summary>What a sleeper can do before and through the night.</summary>
@@ -12,11 +14,32 @@ public enum NightEventKind
     /// <summary>A hot bottle taken into the bag.</summary>
     HotBottle,
 
+    /// <summary>A chemical warmer.</summary>
+    Warmer,
+
+    /// <summary>A stone warmed by the fire or stove.</summary>
+    WarmStone,
+
+    /// <summary>Someone lying close.</summary>
+    Partner,
+
     /// <summary>A thing put on or laid over from then on.</summary>
     PutOn,
 
-    /// <summary>Collar drawn, quilt strapped, from then on.</summary>
+    /// <summary>A thing taken off from then on.</summary>
+    TakeOff,
+
+    /// <summary>Collar and hood drawn, quilt strapped, from then on.</summary>
     CloseUp,
+
+    /// <summary>Collar and hood opened, straps loosened, from then on.</summary>
+    OpenUp,
+
+    /// <summary>Vents of the shelter opened from then on.</summary>
+    OpenVents,
+
+    /// <summary>A pad that has gone soft turned over and blown up again.</summary>
+    FlipPad,
 }
 
 /// <summary>Something done at a time of the night.</summary>
@@ -25,8 +48,13 @@ public enum NightEventKind
 /// <param name="Hour">When: hours from the midnight before the evening, 12–36; 21 is nine in the evening, 31 seven in the morning.</param>
 /// <param name="Kcal">Energy of a meal, kcal, 0–2 000.</param>
 /// <param name="Litres">Water in a bottle, l, 0–3.</param>
-/// <param name="WaterC">Temperature of that water, °C, 33–100.</param>
-/// <param name="ItemId">The thing put on.</param>
+/// <param name="WaterC">Temperature of that water or of a stone, °C, 33–100.</param>
+/// <param name="ItemId">The thing put on or taken off.</param>
+/// <param name="Watts">Heat of a warmer or of someone close, W, 0–60.</param>
+/// <param name="Hours">How long that lasts, h, 0–24.</param>
+/// <param name="MassKg">A stone's mass, kg, 0–10.</param>
+/// <param name="Region">Where a source lies; null where the kind itself says.</param>
+/// <param name="Wrapped">A hot thing is wrapped.</param>
 public sealed record NightEvent(
     Guid Id,
     NightEventKind Kind,
@@ -34,7 +62,12 @@ public sealed record NightEvent(
     double? Kcal = null,
     double? Litres = null,
     double? WaterC = null,
-    Guid? ItemId = null
+    Guid? ItemId = null,
+    double? Watts = null,
+    double? Hours = null,
+    double? MassKg = null,
+    Region? Region = null,
+    bool Wrapped = true
 );
 
 /// <summary>How warm a sleeper gets in.</summary>
@@ -50,12 +83,23 @@ public enum StartState
     Chilled,
 }
 
-/// <summary>When the night begins and ends, how warm the sleeper gets in, and what is done.</summary>
+/// <summary>When the night begins and ends, how warm the sleeper gets in, what is done, and what the night demands.</summary>
 /// <param name="InHour">Getting in: hours from the midnight before the evening, 12–35.</param>
 /// <param name="UpHour">Getting up, after getting in, at most 36.</param>
 /// <param name="Start">How warm the sleeper gets in.</param>
 /// <param name="Events">What is done, at most 20.</param>
-public sealed record Evening(double InHour, double UpHour, StartState Start, IReadOnlyList<NightEvent> Events)
+/// <param name="ReadyToMove">Must be up and away within minutes: nothing to be wriggled out of.</param>
+/// <param name="Dressed">Must sleep dressed: what is worn stays on.</param>
+/// <param name="AbleToHear">Must hear: no thick cover over the ears.</param>
+public sealed record Evening(
+    double InHour,
+    double UpHour,
+    StartState Start,
+    IReadOnlyList<NightEvent> Events,
+    bool ReadyToMove = false,
+    bool Dressed = false,
+    bool AbleToHear = false
+)
 {
     /// <summary>Nine to seven, neither warmed nor chilled, nothing done.</summary>
     public static Evening Plain { get; } = new(21, 31, StartState.Normal, []);

@@ -1,4 +1,4 @@
-using Ermine.Core.Forecasts;
+using Ermine.Core.Rules;
 using Ermine.Core.Stack;
 using Ermine.Core.Units;
 
@@ -7,48 +7,18 @@ namespace Ermine.Core.Nights;
 /// <summary>What the plan says of a night.</summary>
 public enum Verdict
 {
-    /// <summary>Comfort holds at the low planned for.</summary>
+    /// <summary>Slept through.</summary>
     Warm,
 
-    /// <summary>Comfort fails, limit holds: a restless night.</summary>
+    /// <summary>A restless night.</summary>
     Cool,
 
-    /// <summary>Limit fails, extreme holds: shivering, no sleep, harm possible.</summary>
+    /// <summary>Awake and shivering, harm possible.</summary>
     Cold,
 
     /// <summary>Extreme fails.</summary>
     NoGo,
 }
-
-/// <summary>The weather a night is planned for.</summary>
-/// <param name="Low">From forecast to plan.</param>
-/// <param name="High">High of the day after; null where unknown.</param>
-/// <param name="DaysAhead">Lead time of the forecast, days.</param>
-/// <param name="WindMs">Wind at 10 m, m/s; null where unknown.</param>
-/// <param name="CloudFraction">Cloud, 0–1; null where unknown.</param>
-/// <param name="WindChill">Wind chill at the low planned for; null where wind is unknown.</param>
-/// <param name="MinutesToFrostbite">For a bare face at the low planned for; null where freezing is unlikely or wind unknown.</param>
-/// <param name="WetCold">Around 0 °C: wet is the danger rather than dry frost.</param>
-public sealed record NightWeather(
-    DesignLow Low,
-    Temperature? High,
-    double DaysAhead,
-    double? WindMs,
-    double? CloudFraction,
-    Temperature? WindChill,
-    double? MinutesToFrostbite,
-    bool WetCold
-);
-
-/// <summary>A change to one part of the system, tried alone, and what it would gain: what the answer hangs on.</summary>
-/// <param name="What">The change in a plain phrase.</param>
-/// <param name="Gain">Degrees of comfort gained.</param>
-public sealed record Lever(string What, TemperatureDifference Gain);
-
-/// <summary>Something that can hurt, said calmly.</summary>
-/// <param name="Grave">Concerns life and limb now, rather than a habit to keep.</param>
-/// <param name="Text">The caution.</param>
-public sealed record Caution(bool Grave, string Text);
 
 /// <summary>One night, answered with its reasons.</summary>
 /// <param name="NightId">The night.</param>
@@ -64,11 +34,12 @@ public sealed record Caution(bool Grave, string Text);
 /// <param name="HeatLost">Loss at the low planned for with comfortable skin, W/m².</param>
 /// <param name="Terms">That loss by where it goes, largest first.</param>
 /// <param name="Weakest">The surface through which most is lost per m²; null where there is none.</param>
-/// <param name="Levers">What the answer hangs on, most first.</param>
+/// <param name="Swings">What moves the margin, most first; empty for nights that are only listed.</param>
 /// <param name="Cut">The cut at the low planned for.</param>
 /// <param name="Items">Every thing with what it keeps in this stack.</param>
 /// <param name="MassG">Grams of the system.</param>
 /// <param name="WindAtSleeperMs">Wind at the sleeper, m/s.</param>
+/// <param name="ReliesOn">Things for the day or in reserve that this night counts on, and how.</param>
 /// <param name="Assumed">What was taken for granted.</param>
 /// <param name="Cautions">What can hurt.</param>
 public sealed record NightPlan(
@@ -85,11 +56,12 @@ public sealed record NightPlan(
     double HeatLost,
     IReadOnlyList<LossTerm> Terms,
     LossTerm? Weakest,
-    IReadOnlyList<Lever> Levers,
+    IReadOnlyList<Swing> Swings,
     Cut Cut,
     IReadOnlyList<PlacedItem> Items,
     double MassG,
     double WindAtSleeperMs,
+    IReadOnlyList<string> ReliesOn,
     IReadOnlyList<string> Assumed,
     IReadOnlyList<Caution> Cautions
 );

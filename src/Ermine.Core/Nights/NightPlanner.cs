@@ -2,43 +2,94 @@ using Ermine.Core.Air;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
+using Ermine.Core.Rules;
 using Ermine.Core.Sleepers;
 using Ermine.Core.Stack;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
 
-/// <summary>Answers the nights of a trip for one sleeper, one closet and one forecast.</summary>
-public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries? forecast)
+/// <summary>Answers the nights of a trip for one who comes along.</summary>
+/// <param name="trip">The trip.</param>
+/// <param name="member">Who of it.</param>
+/// <param name="sleeper">That person.</param>
+/// <param name="closet">What is owned.</param>
+/// <param name="forecast">The forecast the trip stands on.</param>
+public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Closet closet, ForecastSeries? forecast)
 {
     /// <summary>How far sleepers differ from the model, K either way: one standard deviation of the prior on a person (assumption).</summary>
     public const double BandK = 4;
 
-    /// <summary>Holding further below the main item's label than this is beyond what was tested, K.</summary>
-    public const double TestedBelowLabel = 10;
-
-    /// <summary>Holding below this is beyond what was tested, °C.</summary>
-    public const double TestedTo = -50;
-
-    /// <summary>Above this a night counts as wet cold, °C (assumption).</summary>
-    public const double WetColdAbove = -5;
-
     private readonly double heat = Metabolism.Sleeping(sleeper);
+    private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers =
+        new (NightWeather?, List<string>)?[trip.Nights.Count];
 
-    /// <summary>Answers every night.</summary>
-    public IReadOnlyList<NightPlan> Plan(Trip trip) => [.. trip.Nights.Select((_, index) => Plan(trip, index))];
+    /// <summary>The trip.</summary>
+    public Trip Trip => trip;
 
-    /// <summary>Answers one night.</summary>
-    /// <param name="trip">The trip.</param>
+    /// <summary>Who of it.</summary>
+    public Member Member => member;
+
+    /// <summary>That person.</summary>
+    public Sleeper Sleeper => sleeper;
+
+    /// <summary>What is owned.</summary>
+    public Closet Closet => closet;
+
+    /// <summary>The same planner over another closet.</summary>
+    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast);
+
+    /// <summary>Answers every night, each without what is only shown of the night that is looked at.</summary>
+    public IReadOnlyList<NightPlan> Plan() => [.. trip.Nights.Select((_, index) => Answer(index, SystemOf(index)))];
+
+    /// <summary>Answers one night whole.</summary>
     /// <param name="index">Which night, from 0.</param>
-    public NightPlan Plan(Trip trip, int index)
+    /// <param name="system">What is slept in; null for what is laid out.</param>
+    public NightPlan Plan(int index, SleepSystem? system = null)
+    {
+        var slept = system ?? SystemOf(index);
+        var plan = Answer(index, slept);
+        return plan.Comfort.Outside is { } comfort && plan.Items.Count > 0
+            ? plan with
+            {
+                Swings = Sensitivity.Of(plan.Weather, comfort, moved => Comfort(index, slept, moved)),
+            }
+            : plan;
+    }
+
+    /// <summary>The system laid out for a night.</summary>
+    public SleepSystem SystemOf(int index) => member.SystemOf(trip.Nights[index].Id);
+
+    /// <summary>The evening laid out for a night.</summary>
+    public Evening EveningOf(int index) => member.EveningOf(trip.Nights[index].Id);
+
+    /// <summary>Weather of a night; null while no low is known.</summary>
+    public NightWeather? Weather(int index) => Read(index).Weather;
+
+    /// <summary>Comfort of a system on one night, without the rest of the answer: the quick question that choosing asks many times.</summary>
+    public Temperature? Comfort(int index, SleepSystem system, Variation? moved = null)
+    {
+        var where = Where(index, moved);
+        return Solve(Build(index, system, where, moved).Thermal, Threshold.Comfort, where).Outside;
+    }
+
+    /// <summary>Plays a night; null while no low is known or nothing is laid out.</summary>
+    /// <param name="index">Which night, from 0.</param>
+    /// <param name="system">What is slept in at first.</param>
+    /// <param name="evening">When it begins and ends and what is done.</param>
+    /// <param name="warmerK">The whole night's air so much warmer.</param>
+    public PlayedNight? Play(int index, SleepSystem system, Evening evening, double warmerK = 0) =>
+        ToPlay(index, system, evening) is { } night
+            ? HeatOfNight.Play(warmerK == 0 ? night : night with { Air = night.Air.Warmer(warmerK) })
+            : null;
+
+    private NightPlan Answer(int index, SleepSystem system)
     {
         var night = trip.Nights[index];
-        var assumed = new List<string>();
-        var weather = Weather(trip, index, assumed);
-        var system = trip.SystemOf(night);
-        var where = Where(night, weather);
-        var stack = Build(system, night, weather);
+        var (weather, assumedOfWeather) = Read(index);
+        var evening = EveningOf(index);
+        var where = Where(index);
+        var stack = Build(index, system, where);
 
         var comfort = Solve(stack.Thermal, Threshold.Comfort, where);
         var limit = Solve(stack.Thermal, Threshold.Limit, where);
@@ -46,7 +97,7 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
         var low = weather?.Low.PlanFor;
         var drawnAt = low ?? comfort.Outside ?? new Temperature(0);
         var around = where.Shelter.AirAround(drawnAt);
-        var ground = GroundTemperature.Of(where.Surface, drawnAt);
+        var ground = where.GroundUnder(stack.Thermal, drawnAt);
         var skin = new Temperature(Threshold.Comfort.SkinCelsius);
         var terms = HeatBalance.Terms(
             stack.Thermal,
@@ -57,12 +108,24 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             where.Shelter.Humidity
         );
         var laidOut = stack.Items.Count > 0;
-        var hours = low is not null && laidOut ? Play(trip, index, system, weather!, where) : null;
+        var hours = laidOut ? Play(index, system, evening) : null;
         var verdict = hours is null
             ? (Verdict?)null
             : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
-        Assume(assumed, night, where);
-
+        var subject = new NightSubject(
+            night,
+            weather,
+            sleeper,
+            member,
+            system,
+            evening,
+            stack,
+            comfort,
+            limit,
+            hours,
+            verdict,
+            closet
+        );
         return new(
             night.Id,
             weather,
@@ -76,32 +139,59 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
             heat,
             terms.Sum(t => t.WattsPerM2),
             terms,
-            Weakest(terms),
-            Levers(stack.Thermal, where, comfort),
+            terms.Where(t => t.Region is not null).MaxBy(t => t.Density),
+            [],
             Strata.Of(stack, skin, around, ground),
             stack.Items,
             closet.MassOf(system),
             stack.Wind,
-            assumed,
-            laidOut ? Cautions(night, stack, comfort, verdict, low is { } l && !limit.In(l)) : []
+            [.. ReliesOn(system, evening)],
+            [.. assumedOfWeather, .. Assumed(night, where, weather)],
+            laidOut ? NightRules.Check(subject) : []
         );
     }
 
-    /// <summary>Comfort of a system on one night, without the rest of the answer: the quick question that choosing asks many times.</summary>
-    public Temperature? Comfort(Trip trip, int index, SleepSystem system)
+    private (NightWeather? Weather, List<string> Assumed) Read(int index)
+    {
+        if (weathers[index] is { } read)
+            return read;
+        var assumed = new List<string>();
+        var found = (WeatherOfNight.Of(trip, index, forecast, assumed), assumed);
+        weathers[index] = found;
+        return found;
+    }
+
+    private Surroundings Where(int index, Variation? moved = null, bool ventsOpened = false)
     {
         var night = trip.Nights[index];
-        var weather = Weather(trip, index, []);
-        return Solve(Build(system, night, weather).Thermal, Threshold.Comfort, Where(night, weather)).Outside;
+        var weather = Weather(index);
+        return new(
+            night.Surface,
+            new(
+                night.Shelter,
+                Math.Max(night.Sleepers, trip.Members.Count),
+                night.VentsOpen || ventsOpened,
+                (weather?.CloudFraction ?? 0) < DesignLows.ClearBelow,
+                moved?.Wind ?? weather?.WindMs ?? 0,
+                weather?.ClearSkyLoss ?? ShelterUse.UsualClearSkyLoss
+            )
+        );
     }
 
-    private BuiltStack Build(SleepSystem system, Night night, NightWeather? weather) =>
-        StackBuilder.Build(
-            closet.Resolve(system),
-            system.UnderGap,
+    private BuiltStack Build(int index, SleepSystem system, Surroundings where, Variation? moved = null)
+    {
+        var layers = closet.Resolve(system);
+        if (moved is not null)
+            layers = [.. layers.Select(moved.Moved)];
+        var damp = (Weather(index)?.Dampness ?? 0) + (moved?.Damp ?? 0);
+        return StackBuilder.Build(
+            layers,
+            system,
             sleeper.GirthCm,
-            Wind.AtSleeper(weather?.WindMs ?? 0, Where(night, weather).Shelter.WindFactor)
+            Wind.AtSleeper(where.Shelter.OutsideWind, where.Shelter.WindFactor),
+            damp > 0 ? _ => damp : null
         );
+    }
 
     private HoldsTo Solve(ThermalStack thermal, Threshold threshold, Surroundings where)
     {
@@ -113,227 +203,101 @@ public sealed class NightPlanner(Sleeper sleeper, Closet closet, ForecastSeries?
         {
             Outside = own,
             Around = where.Shelter.AirAround(own),
-            Ground = GroundTemperature.Of(where.Surface, own),
+            Ground = where.GroundUnder(thermal, own),
         };
     }
 
-    private static Surroundings Where(Night night, NightWeather? weather) =>
-        new(
-            night.Surface,
-            new(
-                night.Shelter,
-                night.Sleepers,
-                night.VentsOpen,
-                (weather?.CloudFraction ?? 0) < DesignLows.ClearBelow,
-                weather?.WindMs ?? 0
-            )
-        );
-
-    private NightWeather? Weather(Trip trip, int index, List<string> assumed)
+    private NightToPlay? ToPlay(int index, SleepSystem system, Evening evening)
     {
-        var night = trip.Nights[index];
-        var read = forecast?.Night(night.Date, night.ElevationM);
-        if (night.TypedLowC is null && read is null)
+        if (Weather(index) is not { } weather)
             return null;
-        var typed = night.TypedLowC is not null;
-        if (typed && read is null)
-            assumed.Add("The age of a typed low is not known; the first night was taken as one day ahead.");
-        if (!typed && forecast!.ElevationM is null)
-            assumed.Add("The forecast does not say its elevation; the camp's was taken.");
-        if (!typed && !forecast!.CoversDawn(night.Date))
-            assumed.Add("The forecast does not cover dawn, when it is coldest: the real low may be lower.");
+        var (now, vents, flipped) = (system, false, false);
+        var stacks = new List<StackFrom>();
+        void From(double hour)
+        {
+            var where = Where(index, ventsOpened: vents);
+            var stack = Build(index, now, where, flipped ? new(FirmPads: true) : null);
+            stacks.Add(new(hour, stack.Thermal, where, stack.TightFeet));
+        }
 
-        var wind = night.TypedWindMs ?? read?.WindMs;
-        var low = DesignLows.Of(
-            new(
-                typed ? new(night.TypedLowC!.Value) : read!.Low,
-                read?.DaysAhead ?? index + 1,
-                typed ? night.ElevationM : read!.ForecastElevationM,
-                night.TypedCloud ?? read?.CloudFraction,
-                wind
-            ),
-            night.Terrain,
-            night.ElevationM,
-            trip.Trust
-        );
-        assumed.AddRange(low.Assumed);
-        return new(
-            low,
-            night.TypedHighC is { } high ? new(high) : forecast?.DayHigh(night.Date.AddDays(1)),
-            read?.DaysAhead ?? index + 1,
-            wind,
-            night.TypedCloud ?? read?.CloudFraction,
-            wind is { } w ? Wind.Chill(low.PlanFor, w) : null,
-            wind is { } v ? Wind.MinutesToFrostbite(low.PlanFor, v) : null,
-            low.PlanFor.Celsius > WetColdAbove
-        );
-    }
-
-    private PlayedNight Play(Trip trip, int index, SleepSystem system, NightWeather weather, Surroundings where)
-    {
-        var night = trip.Nights[index];
-        var evening = night.EveningOrPlain;
-        var air = AirThrough(night, weather);
-        var stacks = new List<StackFrom> { new(evening.InHour, Build(system, night, weather).Thermal) };
-        var now = system;
+        From(evening.InHour);
         foreach (var done in evening.Events.OrderBy(e => e.Hour))
         {
-            if (done.Kind == NightEventKind.PutOn && done.ItemId is { } id && now.Layers.All(l => l.ItemId != id))
-                now = now with { Layers = [.. now.Layers, new(id, Closure.Closed)] };
-            if (done.Kind == NightEventKind.CloseUp)
-                now = now with { Layers = [.. now.Layers.Select(l => l with { Closure = Closure.Closed })] };
-            if (done.Kind is NightEventKind.PutOn or NightEventKind.CloseUp)
-                stacks.Add(new(done.Hour, Build(now, night, weather).Thermal));
+            var before = now;
+            now = done.Kind switch
+            {
+                NightEventKind.PutOn when done.ItemId is { } id && now.Layers.All(l => l.ItemId != id) => now with
+                {
+                    Layers = [.. now.Layers, new(id, Closure.Closed)],
+                },
+                NightEventKind.TakeOff => now with { Layers = [.. now.Layers.Where(l => l.ItemId != done.ItemId)] },
+                NightEventKind.CloseUp => Opened(now, open: false),
+                NightEventKind.OpenUp => Opened(now, open: true),
+                _ => now,
+            };
+            vents |= done.Kind == NightEventKind.OpenVents;
+            flipped |=
+                done.Kind == NightEventKind.FlipPad
+                && now.Layers.Any(l => closet.Find(l.ItemId) is { Kind: ItemKind.Pad, Soft: true });
+            if (now != before || done.Kind is NightEventKind.OpenVents or NightEventKind.FlipPad)
+                From(done.Hour);
         }
-        var mean = Enumerable
-            .Range(0, 24)
-            .Average(n => air.At(evening.InHour + n / 23.0 * (evening.UpHour - evening.InHour)));
-        return HeatOfNight.Play(
+        return new(
             sleeper,
             stacks,
-            where,
-            air,
-            GroundTemperature.Of(night.Surface, new(mean)).Celsius,
-            [.. evening.Events.SelectMany(e => HeatOfNight.SourcesOf(e, sleeper))],
+            WeatherOfNight.Air(trip.Nights[index], weather, forecast, evening),
+            [.. evening.Events.Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
             evening.InHour,
             evening.UpHour,
-            HeatOfNight.DebtAt(evening.Start)
+            evening.Start
         );
     }
 
-    /// <summary>The forecast's own hours where it covers the night, else a cosine; both moved so that their coldest is the low planned for.</summary>
-    private AirOfNight AirThrough(Night night, NightWeather weather)
+    private SleepSystem Opened(SleepSystem system, bool open)
     {
-        var (from, to) = (Math.Floor(night.EveningOrPlain.InHour), Math.Ceiling(night.EveningOrPlain.UpHour));
-        var hours = night.TypedLowC is null ? forecast?.Hourly(night.Date, from, to) : null;
-        hours ??= Diurnal.Hours(
-            weather.Low.PlanFor.Celsius,
-            (weather.High ?? weather.Low.PlanFor + Diurnal.SwingIfUnknown).Celsius,
-            from,
-            to
-        );
-        var shift = weather.Low.PlanFor.Celsius - hours.Min();
-        return new(from, [.. hours.Select(t => t + shift)]);
-    }
-
-    private static LossTerm? Weakest(IReadOnlyList<LossTerm> terms)
-    {
-        var surfaces = terms.Where(t => t.Region is not null).ToList();
-        return surfaces.MaxBy(t => t.Density);
-    }
-
-    private List<Lever> Levers(ThermalStack thermal, Surroundings where, HoldsTo comfort)
-    {
-        static ByRegion<double> Thicker(ByRegion<double> conductance, double by, Func<Region, bool> at) =>
-            conductance.Map((region, k) => at(region) ? 1 / (1 / k + by) : k);
-        const double clo = Insulation.SIPerClo;
-        (string What, ThermalStack Changed)[] tried =
-        [
-            (
-                "one more clo over torso, legs and feet",
-                thermal with
-                {
-                    Upward = Thicker(thermal.Upward, clo, r => r != Region.Head),
-                }
-            ),
-            (
-                "one more clo over the head",
-                thermal with
-                {
-                    Upward = Thicker(thermal.Upward, clo, r => r == Region.Head),
-                }
-            ),
-            (
-                "one more R under the body",
-                thermal with
-                {
-                    Downward = Thicker(thermal.Downward, Insulation.SIPerR, _ => true),
-                }
-            ),
-            ("every leak closed", thermal with { Leakage = 0 }),
-            (
-                "a vapour barrier",
-                thermal with
-                {
-                    SkinEvaporation = Math.Min(thermal.SkinEvaporation, ThermalStack.EvaporationBarrier),
-                }
-            ),
-        ];
-        var levers = new List<Lever>();
-        foreach (var (what, changed) in tried)
+        var moved = new Variation(Openings: open);
+        return system with
         {
-            var then = Solve(changed, Threshold.Comfort, where).Outside;
-            if (comfort.Outside - then is { Kelvin: > 0.05 } gain)
-                levers.Add(new(what, gain));
+            Layers =
+            [
+                .. system.Layers.Select(l => closet.Find(l.ItemId) is { IsTopLayer: true } top ? moved.Moved(l, top.Kind) : l),
+            ],
+        };
+    }
+
+    private IEnumerable<string> ReliesOn(SleepSystem system, Evening evening)
+    {
+        foreach (var id in member.Along.Where(id => system.Layers.Any(l => l.ItemId == id)))
+        {
+            if (closet.Find(id) is { } worn)
+                yield return $"{worn.Name} is counted in from the start: it must come to bed dry.";
         }
-        return [.. levers.OrderByDescending(l => l.Gain.Kelvin)];
+        foreach (var put in evening.Events.Where(e => e.Kind == NightEventKind.PutOn && e.ItemId is not null))
+        {
+            if (closet.Find(put.ItemId!.Value) is { } kept)
+                yield return $"{kept.Name} is held back for the cold hours and counts only from then on.";
+        }
+        foreach (var id in member.Along)
+        {
+            var used = system.Layers.Any(l => l.ItemId == id) || evening.Events.Any(e => e.ItemId == id);
+            if (!used && closet.Find(id) is { Kind: ItemKind.Garment, IsHeadwear: false } kept)
+                yield return $"{kept.Name} comes along and is not counted: it is the reserve.";
+        }
     }
 
-    private void Assume(List<string> assumed, Night night, Surroundings where)
+    private IEnumerable<string> Assumed(Night night, Surroundings where, NightWeather? weather)
     {
-        assumed.Add("The night's mean air is taken as cold as its low, so the ground counts on the cold side.");
-        assumed.Add(
-            where.Shelter.IsClosed
-                ? "Humidity of the air breathed: 95 %, as in a closed shelter."
-                : "Humidity of the air breathed: 80 %."
-        );
-        assumed.Add("Mouth and nose stay outside the bag; hood and collar are used as set on the cut.");
-        assumed.Add(
-            "Everything is dry and as lofty as the kit list says. Frost and damp come off these numbers from night to night."
-        );
+        yield return "The night's mean air is taken as cold as its low, so the ground counts on the cold side.";
+        yield return where.Shelter.IsClosed
+            ? "Humidity of the air breathed: 95 %, as in a closed shelter."
+            : "Humidity of the air breathed: 80 %.";
+        if (weather is { Dampness: > 0 })
+            yield return $"In wet cold everything takes up damp: {100 * weather.Dampness:0} % of its weight was counted.";
+        else
+            yield return "Everything is dry and as lofty as the kit list says.";
         if (night.Surface == Surface.Glacier)
-            assumed.Add("Mean annual air on the glacier: −15 °C.");
+            yield return $"Mean annual air on the glacier: {GroundTemperature.GlacierMeanAnnual:0} °C.";
         if (sleeper.StatedOffsetK != 0)
-            assumed.Add(
-                "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet."
-            );
-    }
-
-    private List<Caution> Cautions(Night night, BuiltStack stack, HoldsTo comfort, Verdict? verdict, bool belowLimit)
-    {
-        var cautions = new List<Caution>();
-        if (verdict == Verdict.NoGo)
-            cautions.Add(
-                new(true, "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system.")
-            );
-        else if (verdict == Verdict.Cold || belowLimit)
-            cautions.Add(
-                new(
-                    true,
-                    "Below the limit in the coldest hours: shivering, and harm is possible. Not a night to plan for."
-                )
-            );
-        if (stack.Items.All(i => i.Item.Kind != ItemKind.Pad))
-            cautions.Add(new(true, "No pad: the ground takes the heat whatever lies on top."));
-        if (stack.Items.All(i => i.Item.Kind == ItemKind.Pad || i.Local.Head == 0))
-            cautions.Add(new(true, "Nothing covers the head. A quilt or an open bag needs a separate hood or hat."));
-        if (sleeper.AgeYears > 60)
-            cautions.Add(
-                new(false, "Over sixty the body answers cold more slowly: keep 3 °C in hand beyond this margin.")
-            );
-        if (sleeper.AgeYears < 18)
-            cautions.Add(
-                new(
-                    false,
-                    "Children are not small adults: less heat is credited here, and someone must check on them at night."
-                )
-            );
-        if (comfort.Outside is { } holds && BeyondTested(stack, holds))
-            cautions.Add(new(false, "Beyond what was tested: read this answer as a direction, not a number."));
-        if (night.Shelter is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter)
-            cautions.Add(
-                new(
-                    false,
-                    "A stove or any flame in a closed shelter makes carbon monoxide: keep a vent open while it burns."
-                )
-            );
-        return cautions;
-    }
-
-    private static bool BeyondTested(BuiltStack stack, Temperature holds)
-    {
-        var main = stack.Items.Where(i => i.Item.IsTopLayer).OrderByDescending(i => i.Dry).FirstOrDefault();
-        var label = main is null ? null : Labels.Promise(new(main.Dry)).Comfort;
-        return holds.Celsius < TestedTo || label is { } l && holds.Celsius < l.Celsius - TestedBelowLabel;
+            yield return "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet.";
     }
 }

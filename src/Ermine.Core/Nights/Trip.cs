@@ -4,22 +4,21 @@ using Ermine.Core.Stack;
 
 namespace Ermine.Core.Nights;
 
-/// <summary>One night out.</summary>
+/// <summary>One night out: what all who are there share.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Date">Date of the evening.</param>
 /// <param name="Camp">What the camp is called, up to 80 characters.</param>
 /// <param name="ElevationM">Elevation of the camp, m, −450 to 8 900.</param>
 /// <param name="Terrain">The lie of the camp.</param>
 /// <param name="Surface">What the pads lie on.</param>
-/// <param name="Shelter">What stands round the sleeper.</param>
-/// <param name="Sleepers">People in the shelter, 1–8.</param>
+/// <param name="Shelter">What stands round the sleepers.</param>
+/// <param name="Sleepers">People in the shelter, 1–8; never fewer than the trip has.</param>
 /// <param name="VentsOpen">Vents of the shelter open.</param>
 /// <param name="TypedLowC">Low typed in, °C, −90 to 40; goes before the forecast. Null to take the forecast's.</param>
 /// <param name="TypedHighC">High of the following day typed in, °C, −90 to 50.</param>
-/// <param name="TypedWindMs">Wind at 10 m typed in, m/s, 0–60.</param>
+/// <param name="TypedWindMs">Wind at 10 m at the camp typed in, m/s, 0–60.</param>
 /// <param name="TypedCloud">Cloud typed in, 0–1.</param>
-/// <param name="OwnSystem">What is slept in this night if not the trip's system.</param>
-/// <param name="Evening">When the night begins and ends and what is done; null for a plain one.</param>
+/// <param name="Overrules">Steps from forecast to plan set by hand, at most one of a kind.</param>
 public sealed record Night(
     Guid Id,
     DateOnly Date,
@@ -34,36 +33,74 @@ public sealed record Night(
     double? TypedHighC = null,
     double? TypedWindMs = null,
     double? TypedCloud = null,
-    SleepSystem? OwnSystem = null,
-    Evening? Evening = null
+    IReadOnlyList<Overrule>? Overrules = null
+);
+
+/// <summary>What one sleeper does differently on one night.</summary>
+/// <param name="NightId">The night.</param>
+/// <param name="System">What is slept in; null for the same as on every night.</param>
+/// <param name="Evening">When it begins and ends and what is done; null for a plain one.</param>
+public sealed record OwnNight(Guid NightId, SleepSystem? System = null, Evening? Evening = null);
+
+/// <summary>A system put aside to be compared.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Name">What it is called, 1–80 characters.</param>
+/// <param name="System">The system.</param>
+public sealed record KeptSystem(Guid Id, string Name, SleepSystem System);
+
+/// <summary>A rule that was read and answered, and stays quiet from then on.</summary>
+/// <param name="Rule">Which.</param>
+/// <param name="Note">The answer, up to 200 characters.</param>
+public sealed record QuietRule(string Rule, string Note);
+
+/// <summary>One who comes along, and what that person sleeps in.</summary>
+/// <param name="SleeperId">Who.</param>
+/// <param name="System">What is slept in on every night without a system of its own.</param>
+/// <param name="Along">Things that come along anyway, for the day or in reserve: using them costs no grams.</param>
+/// <param name="Own">Nights that differ.</param>
+/// <param name="Kept">Systems put aside to be compared, at most 8.</param>
+/// <param name="Quiet">Rules answered.</param>
+public sealed record Member(
+    Guid SleeperId,
+    SleepSystem System,
+    IReadOnlyList<Guid> Along,
+    IReadOnlyList<OwnNight> Own,
+    IReadOnlyList<KeptSystem> Kept,
+    IReadOnlyList<QuietRule> Quiet
 )
 {
-    /// <summary>The evening, or a plain one where none is set.</summary>
-    public Evening EveningOrPlain => Evening ?? Nights.Evening.Plain;
+    /// <summary>The system slept in on a night.</summary>
+    public SleepSystem SystemOf(Guid nightId) => Own.FirstOrDefault(o => o.NightId == nightId)?.System ?? System;
+
+    /// <summary>The evening of a night, or a plain one where none is set.</summary>
+    public Evening EveningOf(Guid nightId) => Own.FirstOrDefault(o => o.NightId == nightId)?.Evening ?? Evening.Plain;
+
+    /// <summary>Everything that this person's nights refer to.</summary>
+    public IEnumerable<Guid> Uses =>
+        Own.Select(o => o.System)
+            .OfType<SleepSystem>()
+            .Concat(Kept.Select(k => k.System))
+            .Prepend(System)
+            .SelectMany(s => s.Layers.Select(l => l.ItemId))
+            .Concat(Along)
+            .Concat(Own.SelectMany(o => o.Evening?.Events ?? []).Select(e => e.ItemId).OfType<Guid>())
+            .Distinct();
 }
 
-/// <summary>A trip: its nights, who sleeps, in what, and how far the forecast is trusted.</summary>
+/// <summary>A trip: its nights, who comes along, and how far the forecast is trusted.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">What it is called, unique, 1–80 characters.</param>
-/// <param name="SleeperId">Who sleeps.</param>
 /// <param name="Trust">How far the forecast is trusted.</param>
 /// <param name="ForecastId">The forecast it stands on; null where lows are typed.</param>
 /// <param name="Nights">In order of date, at most 60.</param>
-/// <param name="System">What is slept in on every night without a system of its own.</param>
-/// <param name="Along">Things that come along anyway, for the day or in reserve: using them costs no grams.</param>
+/// <param name="Members">Who comes along, 1–12.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
 public sealed record Trip(
     Guid Id,
     string Name,
-    Guid SleeperId,
     Trust Trust,
     Guid? ForecastId,
     IReadOnlyList<Night> Nights,
-    SleepSystem System,
-    IReadOnlyList<Guid> Along,
+    IReadOnlyList<Member> Members,
     long Version = 0
-)
-{
-    /// <summary>The system slept in on a night.</summary>
-    public SleepSystem SystemOf(Night night) => night.OwnSystem ?? System;
-}
+);

@@ -12,6 +12,32 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
 {
     /// <summary>Air and ground as they stand, without a shelter: the frame of labels and of the plain calculator.</summary>
     public static Surroundings Open(Surface surface) => new(surface, new(Ground.Shelter.None, 1, false, false, 0));
+
+    /// <summary>What the underside faces: the surface, or the air round a hammock or cot.</summary>
+    /// <param name="stack">What is between the sleeper and the cold.</param>
+    /// <param name="meanAir">Mean air of the night outside.</param>
+    public Temperature GroundUnder(ThermalStack stack, Temperature meanAir) =>
+        stack.Hung || Surface == Surface.Air
+            ? Shelter.AirAround(meanAir)
+            : GroundTemperature.Of(Surface, meanAir);
+}
+
+/// <summary>Heat lost by path, W per m² of body.</summary>
+/// <param name="Upward">Through the layers over the sleeper.</param>
+/// <param name="Downward">Through what lies under.</param>
+/// <param name="Leakage">Warm air that escapes.</param>
+/// <param name="Breath">Breath.</param>
+/// <param name="SkinVapour">Vapour from the skin.</param>
+public readonly record struct Losses(
+    double Upward,
+    double Downward,
+    double Leakage,
+    double Breath,
+    double SkinVapour
+)
+{
+    /// <summary>All of it.</summary>
+    public double Total => Upward + Downward + Leakage + Breath + SkinVapour;
 }
 
 /// <summary>One way in which a sleeper loses heat.</summary>
@@ -71,14 +97,14 @@ public static class HeatBalance
     /// <summary>Warmest air searched, °C.</summary>
     public const double SearchTo = 32;
 
-    /// <summary>Every loss of a sleeper, W per m² of body.</summary>
+    /// <summary>Every loss of a sleeper by its path, W per m² of body.</summary>
     /// <param name="stack">What is between the sleeper and the cold.</param>
     /// <param name="skin">Mean skin temperature, °C.</param>
     /// <param name="heat">Heat made, W/m².</param>
     /// <param name="around">Air round the sleeper, °C.</param>
     /// <param name="ground">Ground under the pads, °C.</param>
     /// <param name="humidity">Humidity of the air over water, 0–1.</param>
-    public static double Loss(
+    public static Losses Loss(
         ThermalStack stack,
         double skin,
         double heat,
@@ -87,22 +113,23 @@ public static class HeatBalance
         double humidity
     )
     {
-        var loss =
-            stack.Leakage * (skin - around) + stack.SkinEvaporation + Metabolism.Respiratory(heat, around, humidity);
+        var (up, down) = (0.0, 0.0);
         foreach (var region in Regions.All)
         {
-            var lying = Regions.LyingShare[region];
-            loss +=
-                Regions.BodyShare[region]
-                * (
-                    (1 - lying) * stack.Upward[region] * (skin - around)
-                    + lying * stack.Downward[region] * (skin - ground)
-                );
+            var lying = stack.Lying[region];
+            up += Regions.BodyShare[region] * (1 - lying) * stack.Upward[region] * (skin - around);
+            down += Regions.BodyShare[region] * lying * stack.Downward[region] * (skin - ground);
         }
-        return loss;
+        return new(
+            up,
+            down,
+            stack.Leakage * (skin - around),
+            Metabolism.Respiratory(heat, around, humidity),
+            stack.SkinEvaporation
+        );
     }
 
-    /// <summary>The same loss by where it goes, largest first.</summary>
+    /// <summary>The same losses by path and region, largest first.</summary>
     /// <inheritdoc cref="Loss"/>
     public static IReadOnlyList<LossTerm> Terms(
         ThermalStack stack,
@@ -113,15 +140,16 @@ public static class HeatBalance
         double humidity
     )
     {
+        var whole = Loss(stack, skin, heat, around, ground, humidity);
         var terms = new List<LossTerm>
         {
-            new(LossPath.Leakage, null, stack.Leakage * (skin - around), 0),
-            new(LossPath.SkinVapour, null, stack.SkinEvaporation, 0),
-            new(LossPath.Breath, null, Metabolism.Respiratory(heat, around, humidity), 0),
+            new(LossPath.Leakage, null, whole.Leakage, 0),
+            new(LossPath.SkinVapour, null, whole.SkinVapour, 0),
+            new(LossPath.Breath, null, whole.Breath, 0),
         };
         foreach (var region in Regions.All)
         {
-            var lying = Regions.LyingShare[region];
+            var lying = stack.Lying[region];
             var up = stack.Upward[region] * (skin - around);
             var down = stack.Downward[region] * (skin - ground);
             terms.Add(new(LossPath.Upward, region, Regions.BodyShare[region] * (1 - lying) * up, up));
@@ -149,9 +177,9 @@ public static class HeatBalance
                     threshold.SkinCelsius,
                     heat,
                     where.Shelter.AirAround(air).Celsius,
-                    GroundTemperature.Of(where.Surface, air).Celsius,
+                    where.GroundUnder(stack, air).Celsius,
                     humidity
-                );
+                ).Total;
         }
 
         if (Surplus(SearchTo) < 0)
@@ -161,7 +189,7 @@ public static class HeatBalance
         if (!Brent.TryFindRoot(Surplus, SearchFrom, SearchTo, 1e-9, 200, out var root))
             return None("The balance could not be solved in range.");
         var found = new Temperature(root);
-        return new(threshold, found, where.Shelter.AirAround(found), GroundTemperature.Of(where.Surface, found), null);
+        return new(threshold, found, where.Shelter.AirAround(found), where.GroundUnder(stack, found), null);
 
         HoldsTo None(string why) => new(threshold, null, null, null, why);
     }

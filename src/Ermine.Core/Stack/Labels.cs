@@ -32,6 +32,8 @@ public static class Labels
 
     private const double MostBag = 40;
 
+    private static readonly ByRegion<double> NoBarrier = Regions.Each(_ => 0.0);
+
     /// <summary>What a resistance promises: comfort, limit and extreme.</summary>
     /// <param name="bag">The bag's own resistance, at or above 0.</param>
     public static LabelTriplet Promise(Insulation bag) =>
@@ -52,7 +54,7 @@ public static class Labels
         var humidity = Surroundings.Open(Surface.Air).Shelter.Humidity;
         double Surplus(double bag) =>
             heat
-            - HeatBalance.Loss(OnTheBench(bag), threshold.SkinCelsius, heat, label.Celsius, label.Celsius, humidity);
+            - HeatBalance.Loss(OnTheBench(bag), threshold.SkinCelsius, heat, label.Celsius, label.Celsius, humidity).Total;
         if (Surplus(0) > 0 || Surplus(MostBag) < 0)
             return null;
         return Brent.TryFindRoot(Surplus, 0, MostBag, 1e-10, 200, out var bag) ? new Insulation(bag) : null;
@@ -66,6 +68,6 @@ public static class Labels
     private static ThermalStack OnTheBench(double bag)
     {
         var pad = Regions.Each(_ => TestPad);
-        return ThermalStack.Plain(bag, ClosedHood, TestWear, pad, leakage: 0, TestWind, vapourBarrier: false);
+        return ThermalStack.Plain(bag, ClosedHood, TestWear, pad, leakage: 0, TestWind, NoBarrier);
     }
 }

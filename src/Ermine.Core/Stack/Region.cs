@@ -48,6 +48,9 @@ public static class Regions
     /// <summary>Share of each region that lies on the pad (assumption).</summary>
     public static ByRegion<double> LyingShare { get; } = new(0.25, 0.27, 0.22, 0.10);
 
+    /// <summary>Share of each region that a hammock holds from below (assumption).</summary>
+    public static ByRegion<double> HangingShare { get; } = new(0.25, 0.45, 0.40, 0.20);
+
     /// <summary>A value for each region.</summary>
     public static ByRegion<T> Each<T>(Func<Region, T> f)
         where T : notnull => new(f(Region.Head), f(Region.Torso), f(Region.Legs), f(Region.Feet));

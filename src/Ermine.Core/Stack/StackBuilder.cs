@@ -4,13 +4,13 @@ namespace Ermine.Core.Stack;
 
 /// <summary>A thing in the stack, with the resistance it keeps there.</summary>
 /// <param name="Item">The thing.</param>
-/// <param name="Closure">How it is closed.</param>
+/// <param name="Use">How it is used.</param>
 /// <param name="Dry">Resistance when new and alone, m²K/W.</param>
 /// <param name="Local">Resistance in this stack after every correction, by region, averaged over the region, m²K/W.</param>
 /// <param name="Corrections">Each correction that changed it.</param>
 public sealed record PlacedItem(
     KitItem Item,
-    Closure Closure,
+    Layer Use,
     double Dry,
     ByRegion<double> Local,
     IReadOnlyList<Correction> Corrections
@@ -25,18 +25,24 @@ public sealed record Correction(double Factor, string Why);
 /// <param name="Thermal">What the heat balance needs.</param>
 /// <param name="Items">Every thing from the ground up with what it keeps.</param>
 /// <param name="Wind">Wind at the sleeper, m/s.</param>
-/// <param name="Enclosed">A bag encloses the sleeper, so one layer lies crushed underneath.</param>
+/// <param name="WindUnder">Wind along the underside of a hammock, m/s.</param>
+/// <param name="Enclosed">A bag or bivy encloses the sleeper, so one layer lies crushed underneath.</param>
 /// <param name="UnderGap">Resistance where no pad lies, m²K/W.</param>
 public sealed record BuiltStack(
     ThermalStack Thermal,
     IReadOnlyList<PlacedItem> Items,
     double Wind,
+    double WindUnder,
     bool Enclosed,
     double UnderGap
-);
+)
+{
+    /// <summary>Something worn squeezes the feet.</summary>
+    public bool TightFeet => Items.Any(i => i.Item is { IsWorn: true, Tight: true, Cover.Feet: > 0 });
+}
 
 /// <summary>
-/// Resolves a sleep system. Corrections apply in this order (all assumptions): loft; crush by a heavier layer outside; 0.85 for every
+/// Resolves a sleep system. Corrections apply in this order (all assumptions): loft; water; crush by a heavier layer outside; 0.85 for every
 /// further top layer, the lightest taking it; open wind; worn insulation inside a bag 0.75; girth; never below 20 % of the dry resistance.
 /// </summary>
 public static class StackBuilder
@@ -56,6 +62,12 @@ public static class StackBuilder
     /// <summary>Share of the torso's underside that slides off a narrow pad (assumption).</summary>
     public const double ArmsOffNarrowPad = 0.10;
 
+    /// <summary>What an underquilt stretched tight keeps (assumption).</summary>
+    public const double StretchedUnderquilt = 0.6;
+
+    /// <summary>Leakage of a foot box that is drawn together, W/m²K (assumption).</summary>
+    public const double DrawnFootBox = 0.005;
+
     /// <summary>Leakage with clothes only, W/m²K (assumption).</summary>
     public const double LeakageWithoutCover = 0.03;
 
@@ -70,26 +82,28 @@ public static class StackBuilder
 
     /// <summary>Builds the stack.</summary>
     /// <param name="layers">Things from the ground up with their readings.</param>
-    /// <param name="gap">What lies where no pad does.</param>
+    /// <param name="system">How they are used: gap, hammock.</param>
     /// <param name="bodyGirthCm">Girth of the sleeper, cm.</param>
     /// <param name="wind">Wind at the sleeper, m/s, 0–18.</param>
+    /// <param name="water">Water in a thing, g on a g of fill or fabric; dry where null.</param>
     public static BuiltStack Build(
-        IReadOnlyList<(KitItem Item, ItemReading Reading, Closure Closure)> layers,
-        UnderGap gap,
+        IReadOnlyList<Resolved> layers,
+        SleepSystem system,
         double bodyGirthCm,
-        double wind
+        double wind,
+        Func<KitItem, double>? water = null
     )
     {
-        var work = layers.Select(l => new Worked(l.Item, l.Closure, l.Reading.Insulation?.SI ?? 0)).ToList();
+        var work = layers.Select(l => new Worked(l.Item, l.Use, l.Reading.Insulation?.SI ?? 0)).ToList();
         var tops = work.Where(w => w.Item.IsTopLayer).ToList();
-        var worn = work.Where(w => w.Item.Kind is ItemKind.Garment or ItemKind.VapourBarrier).ToList();
-        var pads = work.Where(w => w.Item.Kind == ItemKind.Pad).ToList();
+        var worn = work.Where(w => w.Item.IsWorn).ToList();
         var bag = tops.FirstOrDefault(t => t.Item.Kind == ItemKind.Bag);
+        var bivy = work.FirstOrDefault(w => w.Item.Kind == ItemKind.Bivy);
+        var windUnder = system.Hammock is { WindCover: true } ? 0 : wind;
 
-        CorrectLoft(work);
-        CorrectTops(tops, wind);
-        foreach (var pad in pads.Where(p => p.Item.Soft))
-            pad.Multiply(SoftPad, "goes soft overnight");
+        CorrectLoft(work, water);
+        CorrectTops(tops, wind, bivy is not null || tops is [.., { Item.Windproof: true }]);
+        CorrectUnderside(work, system.Hammock, windUnder);
         if (bag is not null)
         {
             foreach (var piece in worn.Where(w => w.Item.Kind == ItemKind.Garment && CoversMoreThanHead(w.Item)))
@@ -100,25 +114,63 @@ public static class StackBuilder
         foreach (var piece in work)
             piece.Floor();
 
+        var enclosed = bag is not null || bivy is not null;
         return new(
-            Resolve(tops, worn, pads, bag is not null, GapResistance(gap), wind),
+            Resolve(work, system, enclosed, wind, windUnder),
             [.. work.Select(w => w.Placed())],
             wind,
-            bag is not null,
-            GapResistance(gap)
+            windUnder,
+            enclosed,
+            GapResistance(system.UnderGap)
         );
     }
 
     private static bool CoversMoreThanHead(KitItem item) =>
         item.Cover.Torso > 0 || item.Cover.Legs > 0 || item.Cover.Feet > 0;
 
-    private static void CorrectLoft(List<Worked> work)
+    private static void CorrectLoft(List<Worked> work, Func<KitItem, double>? water)
     {
-        foreach (var piece in work.Where(w => w.Item.LoftFactor != 1))
-            piece.Multiply(piece.Item.LoftFactor, "loft against new");
+        foreach (var piece in work)
+        {
+            if (piece.Item.LoftFactor != 1)
+                piece.Multiply(piece.Item.LoftFactor, "loft against new");
+            if (water?.Invoke(piece.Item) is > 0 and var w && Moisture.Kept(piece.Item.Material, w) is < 1 and var kept)
+                piece.Multiply(kept, "damp");
+        }
     }
 
-    private static void CorrectTops(List<Worked> tops, double wind)
+    private static void CorrectUnderside(List<Worked> work, Hammock? hammock, double windUnder)
+    {
+        foreach (var pad in work.Where(w => w.Item is { Kind: ItemKind.Pad, Soft: true }))
+            pad.Multiply(SoftPad, "goes soft overnight");
+        var under = work.Where(w => w.Item.Kind == ItemKind.Underquilt).ToList();
+        if (hammock is null)
+        {
+            foreach (var useless in under)
+                useless.Multiply(0, "hangs only under a hammock");
+            return;
+        }
+        foreach (var pad in work.Where(w => w.Item.Kind == ItemKind.Pad))
+            pad.Multiply(ThermalStack.PadInHammock, "in the double layer of a hammock");
+        foreach (var quilt in under)
+        {
+            if (quilt != under[^1])
+                quilt.Multiply(FurtherTopLayer, "a further underquilt overlaps the first");
+            if (hammock.Fit == UnderquiltFit.TooTight)
+                quilt.Multiply(StretchedUnderquilt, "stretched tight: the loft is pressed flat");
+            if (windUnder > 0.3)
+                quilt.Multiply(OpenWind(quilt.Item, windUnder), "wind works into it");
+        }
+    }
+
+    private static double OpenWind(KitItem item, double wind)
+    {
+        var slope = item.Kind == ItemKind.Bag ? 0.02 : 0.03;
+        var open = Math.Max(0.6, 1 - slope * (wind - 0.3));
+        return item.Kind == ItemKind.Underquilt && item.Windproof ? (1 + open) / 2 : open;
+    }
+
+    private static void CorrectTops(List<Worked> tops, double wind, bool shielded)
     {
         for (var i = 0; i < tops.Count; i++)
         {
@@ -135,11 +187,9 @@ public static class StackBuilder
             lighter.Multiply(FurtherTopLayer, "a further layer on top overlaps the first");
         if (wind <= 0.3 || tops.Count == 0)
             return;
-        var shielded = tops[^1].Item.Windproof;
         foreach (var top in tops)
         {
-            var slope = top.Item.Kind == ItemKind.Quilt ? 0.03 : 0.02;
-            var open = Math.Max(0.6, 1 - slope * (wind - 0.3));
+            var open = OpenWind(top.Item, wind);
             top.Multiply(shielded ? (1 + open) / 2 : open, "wind works into it");
         }
     }
@@ -158,42 +208,64 @@ public static class StackBuilder
     }
 
     private static ThermalStack Resolve(
-        List<Worked> tops,
-        List<Worked> worn,
-        List<Worked> pads,
+        List<Worked> work,
+        SleepSystem system,
         bool enclosed,
-        double gap,
-        double wind
+        double wind,
+        double windUnder
     )
     {
         var air = Air.Wind.AirLayer(wind);
-        var over = worn.Concat(tops).ToList();
+        var worn = work.Where(w => w.Item.IsWorn).ToList();
+        var tops = work.Where(w => w.Item.IsTopLayer).ToList();
+        var pads = work.Where(w => w.Item.Kind is ItemKind.Pad or ItemKind.Underquilt).ToList();
+        var over = work.Except(pads).ToList();
         var upward = Regions.Each(region =>
             ParallelPaths.Through([.. over.Select(w => w.Over(region))]).Sum(p => p.Share / (p.Resistance + air))
         );
+        var gap = GapResistance(system.UnderGap);
+        var padless = pads.All(p => p.Item.Kind != ItemKind.Pad);
         var downward = Regions.Each(region =>
         {
-            var wear = worn.Sum(w => w.Over(region).Mean);
-            var body = ThermalStack.WornUnderneath(wear) + (enclosed ? ThermalStack.Crushed : 0);
-            double Through(double pad) => 1 / (body + ThermalStack.PadEffective(pad > 0 ? pad : gap));
+            var body = ThermalStack.WornUnderneath(worn.Sum(w => w.Over(region).Mean));
+            double Through(double under) =>
+                1
+                / (
+                    body
+                    + (
+                        system.Hammock is not null
+                            ? under + Air.Wind.AirLayer(windUnder)
+                            : (enclosed ? ThermalStack.Crushed : 0) + ThermalStack.PadEffective(under > 0 ? under : gap)
+                    )
+                );
             var onPads = ParallelPaths
                 .Through([.. pads.Select(p => p.Over(region))])
                 .Sum(p => p.Share * Through(p.Resistance));
             var slides =
-                region == Region.Torso && pads.Count > 0 && pads.All(p => p.Item.Narrow) ? ArmsOffNarrowPad : 0;
+                system.Hammock is null
+                && region == Region.Torso
+                && !padless
+                && pads.All(p => p.Item.Narrow || p.Item.Kind == ItemKind.Underquilt)
+                    ? ArmsOffNarrowPad
+                    : 0;
             return (1 - slides) * onPads + slides * Through(0);
         });
-        var evaporation = Regions.All.Sum(region =>
-        {
-            var barrier = worn.Where(w => w.Item.Kind == ItemKind.VapourBarrier)
+        var barrier = Regions.Each(region =>
+            worn.Where(w => w.Item.Kind == ItemKind.VapourBarrier)
                 .Select(w => w.Item.Cover[region])
                 .DefaultIfEmpty(0)
-                .Max();
-            return Regions.BodyShare[region]
-                * (barrier * ThermalStack.EvaporationBarrier + (1 - barrier) * ThermalStack.EvaporationBreathable);
-        });
-        var leakage = tops.Count == 0 ? LeakageWithoutCover : tops.Min(t => Leakage(t.Item, t.Closure));
-        return new(upward, downward, leakage * (1 + 0.3 * wind), evaporation);
+                .Max()
+        );
+        var leakage = tops.Count == 0 ? LeakageWithoutCover : tops.Min(t => Leakage(t.Item, t.Use.Closure));
+        if (system.Hammock is { Fit: UnderquiltFit.Gaps } && pads.Any(p => p.Item.Kind == ItemKind.Underquilt))
+            leakage += ThermalStack.GapLeakage;
+        return new(
+            upward,
+            downward,
+            leakage * (1 + 0.3 * wind),
+            ThermalStack.Evaporation(barrier),
+            system.Hammock is not null
+        );
     }
 
     /// <summary>Leakage of one bag or quilt in still air, W/m²K of body (assumption). The tightest of several layers counts.</summary>
@@ -211,13 +283,19 @@ public static class StackBuilder
             Closure.StrapsOnly => 0.04,
             _ => 0.08,
         };
-        return held + (item.ClosedFoot ? 0 : 0.01) + zip;
+        var foot = item.FootBox switch
+        {
+            FootBox.Sewn => 0,
+            FootBox.Drawn => DrawnFootBox,
+            _ => 0.01,
+        };
+        return held + foot + zip;
     }
 
-    private sealed class Worked(KitItem item, Closure closure, double dry)
+    private sealed class Worked(KitItem item, Layer use, double dry)
     {
         public KitItem Item { get; } = item;
-        public Closure Closure { get; } = closure;
+        public Layer Use { get; } = use;
         public double Dry { get; } = dry;
         public double Kept { get; private set; } = dry;
         public List<Correction> Corrections { get; } = [];
@@ -246,13 +324,17 @@ public static class StackBuilder
             Corrections.Add(new(factor, why));
         }
 
+        /// <summary>What it gives over a region, or under it.</summary>
         public Piece Over(Region region)
         {
             if (Item.IsTopLayer && region == Region.Head)
-                return new(Item is { Kind: ItemKind.Bag, Hood: true } ? Labels.ClosedHood * Kept : 0, 1);
+                return new(
+                    Item is { Kind: ItemKind.Bag, Hood: true } && !Use.HoodOpen ? Labels.ClosedHood * Kept : 0,
+                    1
+                );
             return new(region == Region.Torso ? torsoSqueeze * Kept : Kept, Item.Cover[region]);
         }
 
-        public PlacedItem Placed() => new(Item, Closure, Dry, Regions.Each(region => Over(region).Mean), Corrections);
+        public PlacedItem Placed() => new(Item, Use, Dry, Regions.Each(region => Over(region).Mean), Corrections);
     }
 }

@@ -9,6 +9,9 @@ public enum StratumKind
     /// <summary>A pad.</summary>
     Pad,
 
+    /// <summary>An underquilt.</summary>
+    Underquilt,
+
     /// <summary>What lies where no pad does.</summary>
     UnderGap,
 
@@ -21,7 +24,7 @@ public enum StratumKind
     /// <summary>A vapour barrier.</summary>
     Barrier,
 
-    /// <summary>A bag or quilt.</summary>
+    /// <summary>A bag, quilt, liner or bivy.</summary>
     TopLayer,
 
     /// <summary>The still air that clings to the outside.</summary>
@@ -46,13 +49,15 @@ public sealed record Stratum(StratumKind Kind, Guid? ItemId, ByRegion<StratumCel
 /// <param name="Above">From the body up to the air.</param>
 /// <param name="Skin">Skin temperature for which it is drawn.</param>
 /// <param name="Air">Air round the sleeper.</param>
-/// <param name="Ground">Ground under the pads.</param>
+/// <param name="Ground">Ground under the pads, or the air under a hammock.</param>
+/// <param name="Hung">Hangs in a hammock.</param>
 public sealed record Cut(
     IReadOnlyList<Stratum> Below,
     IReadOnlyList<Stratum> Above,
     Temperature Skin,
     Temperature Air,
-    Temperature Ground
+    Temperature Ground,
+    bool Hung
 );
 
 /// <summary>Draws the cut. Temperatures fall in proportion to resistance through the mean column of each region.</summary>
@@ -61,22 +66,23 @@ public static class Strata
     /// <summary>The cut of a built stack between a skin and the cold around it.</summary>
     public static Cut Of(BuiltStack stack, Temperature skin, Temperature air, Temperature ground)
     {
+        var hung = stack.Thermal.Hung;
         var above = stack
-            .Items.Where(i => i.Item.Kind != ItemKind.Pad)
+            .Items.Where(i => Closet.Place(i.Item.Kind) > 0)
             .Select(i => (Kind: KindOf(i.Item), Id: (Guid?)i.Item.Id, i.Local, Cover: CoverOf(i)))
-            .Append((StratumKind.AirLayer, null, Regions.Each(_ => Ermine.Core.Air.Wind.AirLayer(stack.Wind)), Whole))
+            .Append(AirLayer(stack.Wind))
             .ToList();
-        var worn = stack.Items.Where(i => i.Item.Kind is ItemKind.Garment or ItemKind.VapourBarrier).ToList();
+        var worn = stack.Items.Where(i => i.Item.IsWorn).ToList();
         var underside = Regions.Each(r =>
-            ThermalStack.WornUnderneath(worn.Sum(w => w.Local[r])) + (stack.Enclosed ? ThermalStack.Crushed : 0)
+            ThermalStack.WornUnderneath(worn.Sum(w => w.Local[r])) + (stack.Enclosed && !hung ? ThermalStack.Crushed : 0)
         );
-        var pads = stack.Items.Where(i => i.Item.Kind == ItemKind.Pad).Reverse().ToList();
+        var pads = stack.Items.Where(i => Closet.Place(i.Item.Kind) == 0 && i.Local != Nothing).Reverse().ToList();
         var padSum = Regions.Each(r => pads.Sum(p => p.Local[r]));
-        var padShare = padSum.Map((_, sum) => sum > 0 ? ThermalStack.PadEffective(sum) / sum : 1);
+        var padShare = padSum.Map((_, sum) => sum > 0 && !hung ? ThermalStack.PadEffective(sum) / sum : 1);
         var uncovered = Regions.Each(r => 1 - pads.Select(p => p.Item.Cover[r]).DefaultIfEmpty(0).Max());
         var below = pads.Select(p =>
                 (
-                    Kind: StratumKind.Pad,
+                    Kind: KindOf(p.Item),
                     Id: (Guid?)p.Item.Id,
                     Local: p.Local.Map((r, v) => v * padShare[r]),
                     Cover: p.Item.Cover
@@ -84,17 +90,29 @@ public static class Strata
             )
             .Prepend((StratumKind.Underside, null, underside, Whole))
             .ToList();
-        if (Regions.All.Any(r => uncovered[r] > 0))
+        if (hung)
+            below.Add(AirLayer(stack.WindUnder));
+        else if (Regions.All.Any(r => uncovered[r] > 0))
             below.Add((StratumKind.UnderGap, null, uncovered.Map((_, u) => u * stack.UnderGap), uncovered));
-        return new(Fall(below, skin, ground), Fall(above, skin, air), skin, air, ground);
+        return new(Fall(below, skin, ground), Fall(above, skin, air), skin, air, ground, hung);
     }
+
+    private static ByRegion<double> Nothing { get; } = Regions.Each(_ => 0.0);
+
+    private static (StratumKind, Guid?, ByRegion<double>, ByRegion<double>) AirLayer(double wind) =>
+        (StratumKind.AirLayer, null, Regions.Each(_ => Air.Wind.AirLayer(wind)), Whole);
 
     private static ByRegion<double> Whole { get; } = Regions.Each(_ => 1.0);
 
     private static StratumKind KindOf(KitItem item) =>
-        item.IsTopLayer ? StratumKind.TopLayer
-        : item.Kind == ItemKind.VapourBarrier ? StratumKind.Barrier
-        : StratumKind.Worn;
+        item.Kind switch
+        {
+            ItemKind.Pad => StratumKind.Pad,
+            ItemKind.Underquilt => StratumKind.Underquilt,
+            ItemKind.VapourBarrier => StratumKind.Barrier,
+            ItemKind.Garment => StratumKind.Worn,
+            _ => StratumKind.TopLayer,
+        };
 
     private static ByRegion<double> CoverOf(PlacedItem placed) =>
         placed.Item.Cover.Map(

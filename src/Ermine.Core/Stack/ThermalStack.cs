@@ -5,13 +5,24 @@ namespace Ermine.Core.Stack;
 /// <param name="Downward">From the skin that lies to the ground, by region, W/m²K.</param>
 /// <param name="Leakage">Warm air that escapes, W/m²K of body.</param>
 /// <param name="SkinEvaporation">Heat that skin vapour carries off, W/m² of body.</param>
+/// <param name="Hung">Hangs in a hammock: the underside faces the air, and more of the body lies on it.</param>
 public sealed record ThermalStack(
     ByRegion<double> Upward,
     ByRegion<double> Downward,
     double Leakage,
-    double SkinEvaporation
+    double SkinEvaporation,
+    bool Hung = false
 )
 {
+    /// <summary>What a pad in the double layer of a hammock keeps (assumption).</summary>
+    public const double PadInHammock = 0.7;
+
+    /// <summary>Leakage that gaps at the ends of underquilts add, W/m²K (assumption).</summary>
+    public const double GapLeakage = 0.03;
+
+    /// <summary>Share of each region that lies.</summary>
+    public ByRegion<double> Lying => Hung ? Regions.HangingShare : Regions.LyingShare;
+
     /// <summary>Bag or quilt pressed flat under the sleeper, m²K/W, once if something encloses the sleeper (assumption).</summary>
     public const double Crushed = 0.06;
 
@@ -43,7 +54,8 @@ public sealed record ThermalStack(
     /// <param name="pad">Pad by region, m²K/W.</param>
     /// <param name="leakage">W/m²K of body.</param>
     /// <param name="wind">Wind at the sleeper, m/s.</param>
-    /// <param name="vapourBarrier">A barrier over the whole body.</param>
+    /// <param name="barrier">Share of each region inside a vapour barrier, 0–1.</param>
+    /// <param name="hammock">A hammock with its underquilts by region, m²K/W, and the wind along its underside, m/s; null on the ground.</param>
     public static ThermalStack Plain(
         double bag,
         double hood,
@@ -51,16 +63,36 @@ public sealed record ThermalStack(
         ByRegion<double> pad,
         double leakage,
         double wind,
-        bool vapourBarrier
+        ByRegion<double> barrier,
+        (ByRegion<double> Underquilt, double Wind)? hammock = null
     )
     {
         var air = Air.Wind.AirLayer(wind);
         var crushed = bag > 0 ? Crushed : 0;
         return new(
             Upward: worn.Map((region, wear) => 1 / (wear + (region == Region.Head ? hood * bag : bag) + air)),
-            Downward: worn.Map((region, wear) => 1 / (WornUnderneath(wear) + crushed + PadEffective(pad[region]))),
+            Downward: worn.Map(
+                (region, wear) =>
+                    1
+                    / (
+                        WornUnderneath(wear)
+                        + (
+                            hammock is { } hung
+                                ? PadInHammock * pad[region] + hung.Underquilt[region] + Air.Wind.AirLayer(hung.Wind)
+                                : crushed + PadEffective(pad[region])
+                        )
+                    )
+            ),
             Leakage: leakage,
-            SkinEvaporation: vapourBarrier ? EvaporationBarrier : EvaporationBreathable
+            SkinEvaporation: Evaporation(barrier),
+            Hung: hammock is not null
         );
     }
+
+    /// <summary>Heat that skin vapour carries off, W/m² of body, with a barrier over a share of each region.</summary>
+    public static double Evaporation(ByRegion<double> barrier) =>
+        Regions.All.Sum(region =>
+            Regions.BodyShare[region]
+            * (barrier[region] * EvaporationBarrier + (1 - barrier[region]) * EvaporationBreathable)
+        );
 }

@@ -30,14 +30,16 @@ public static class FirstData
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         QuantityJson.Configure(options);
         var file = JsonSerializer.Deserialize<DemoFile>(Resource("demo.json"), options)!;
-        var forecast = ForecastFile.Read("isvar-forecast.csv", Resource("isvar-forecast.csv"), new()).Series!;
+        var forecast = ForecastFile.Read("isvar-ensemble.csv", Resource("isvar-ensemble.csv"), new()).Series!;
         await store.AddForecast(forecast);
         foreach (var sleeper in file.Sleepers)
             await Saved(store.Save(sleeper));
         foreach (var item in file.Items)
             await Saved(store.Save(item));
         foreach (var trip in file.Trips)
-            await Saved(store.Save(trip with { ForecastId = forecast.Id }));
+            await Saved(
+                store.Save(trip with { ForecastId = trip.Nights.All(n => n.TypedLowC is null) ? forecast.Id : null })
+            );
     }
 
     private static async Task Saved(Task<Outcome> save)

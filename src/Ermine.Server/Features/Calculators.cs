@@ -35,7 +35,26 @@ public static class Calculators
 
     public sealed record CalcSleeper(double MassKg, double HeightCm, int AgeYears, Sex Sex);
 
-    /// <summary>A plain stack: insulation in m²K/W, leakage in W/m²K, wind at the sleeper in m/s, all taken as they stand.</summary>
+    /// <summary>A hammock: underquilts by region, m²K/W, already stacked; how they hang; a cover against the wind.</summary>
+    public sealed record CalcHammock(
+        ByRegion<double> Underquilt,
+        UnderquiltFit Fit = UnderquiltFit.Snug,
+        bool WindCover = false
+    );
+
+    /// <summary>What stands round the sleeper; wind outside at 10 m, m/s.</summary>
+    public sealed record CalcShelter(
+        Shelter Kind,
+        int Sleepers = 1,
+        bool VentsOpen = false,
+        bool ClearSky = false,
+        double OutsideWindMs = 0
+    );
+
+    /// <summary>
+    /// A system: insulation in m²K/W, leakage in W/m²K, wind at the sleeper in m/s, all taken as they stand. A barrier covers the whole
+    /// body, or the share of each region that barrierCover says. In a hammock pads lie in the double layer.
+    /// </summary>
     public record HoldsToRequest(
         CalcSleeper Sleeper,
         double BagR,
@@ -45,12 +64,16 @@ public static class Calculators
         double Hood = Labels.ClosedHood,
         double Leakage = 0,
         double WindMs = Labels.TestWind,
-        bool VapourBarrier = false
+        bool VapourBarrier = false,
+        ByRegion<double>? BarrierCover = null,
+        CalcHammock? Hammock = null,
+        CalcShelter? Shelter = null
     );
 
     /// <summary>
-    /// The same plain stack through a night: air outside at getting in and every hour after it until getting up, °C, and what is done.
-    /// Events: warmUp, meal (kcal), hotBottle (litres, waterC); hours count from getting in.
+    /// The same system through a night: air outside at getting in and every hour after it until getting up, °C, and what is done.
+    /// Events: warmUp, meal (kcal), hotBottle (litres, waterC), warmStone (massKg, waterC), warmer and partner (watts, hours),
+    /// putOn (wear, added by region), takeOff (wear), closeUp (leakage 0), openUp (leakage 0.08), openVents; hours count from getting in.
     /// </summary>
     public sealed record NightRequest(
         CalcSleeper Sleeper,
@@ -63,16 +86,39 @@ public static class Calculators
         double Leakage = 0,
         double WindMs = Labels.TestWind,
         bool VapourBarrier = false,
+        ByRegion<double>? BarrierCover = null,
+        CalcHammock? Hammock = null,
+        CalcShelter? Shelter = null,
         StartState Start = StartState.Normal,
+        bool TightFeet = false,
         IReadOnlyList<CalcEvent>? Events = null
-    ) : HoldsToRequest(Sleeper, BagR, Wear, Pad, Ground, Hood, Leakage, WindMs, VapourBarrier);
+    )
+        : HoldsToRequest(
+            Sleeper,
+            BagR,
+            Wear,
+            Pad,
+            Ground,
+            Hood,
+            Leakage,
+            WindMs,
+            VapourBarrier,
+            BarrierCover,
+            Hammock,
+            Shelter
+        );
 
     public sealed record CalcEvent(
         NightEventKind Kind,
         double Hour,
         double? Kcal = null,
         double? Litres = null,
-        double? WaterC = null
+        double? WaterC = null,
+        double? Watts = null,
+        double? Hours = null,
+        double? MassKg = null,
+        Region? Region = null,
+        ByRegion<double>? Wear = null
     );
 
     /// <summary>The night step by step, its verdict and what was assumed; hours count from getting in.</summary>
@@ -83,8 +129,16 @@ public static class Calculators
         IReadOnlyList<string> Assumed
     );
 
-    /// <summary>Coldest air round the sleeper for each threshold, °C; null where none is in range.</summary>
-    public sealed record HoldsToResponse(double? ComfortC, double? LimitC, double? ExtremeC, HoldsToReasons Reasons);
+    /// <summary>Coldest air round the sleeper for each threshold, °C, and the air outside the shelter then; null where none is in range.</summary>
+    public sealed record HoldsToResponse(
+        double? ComfortC,
+        double? LimitC,
+        double? ExtremeC,
+        double? OutsideComfortC,
+        double? OutsideLimitC,
+        double? OutsideExtremeC,
+        HoldsToReasons Reasons
+    );
 
     public sealed record HoldsToReasons(
         double SleepingHeatWPerM2,
@@ -158,26 +212,57 @@ public static class Calculators
         );
     }
 
-    private static (Sleeper Sleeper, ThermalStack Stack) Plain(HoldsToRequest request) =>
-        (
-            new(
-                Guid.Empty,
-                "sleeper",
-                request.Sleeper.MassKg,
-                request.Sleeper.HeightCm,
-                request.Sleeper.AgeYears,
-                request.Sleeper.Sex
-            ),
-            ThermalStack.Plain(
-                request.BagR,
-                request.Hood,
-                request.Wear,
-                request.Pad,
-                request.Leakage,
-                request.WindMs,
-                request.VapourBarrier
-            )
+    private static Sleeper PersonOf(HoldsToRequest r) =>
+        new(Guid.Empty, "sleeper", r.Sleeper.MassKg, r.Sleeper.HeightCm, r.Sleeper.AgeYears, r.Sleeper.Sex);
+
+    private static Surroundings WhereOf(HoldsToRequest r, bool ventsOpened = false) =>
+        r.Shelter is { } s
+            ? new(r.Ground, new(s.Kind, s.Sleepers, s.VentsOpen || ventsOpened, s.ClearSky, s.OutsideWindMs))
+            : Surroundings.Open(r.Ground);
+
+    private static ThermalStack StackOf(HoldsToRequest r)
+    {
+        var barrier = r.BarrierCover ?? Regions.Each(_ => r.VapourBarrier ? 1.0 : 0);
+        if (r.Hammock is not { } hammock)
+            return ThermalStack.Plain(r.BagR, r.Hood, r.Wear, r.Pad, r.Leakage, r.WindMs, barrier);
+        var kept = hammock.Fit == UnderquiltFit.TooTight ? StackBuilder.StretchedUnderquilt : 1;
+        var gaps = hammock.Fit == UnderquiltFit.Gaps ? ThermalStack.GapLeakage : 0;
+        return ThermalStack.Plain(
+            r.BagR,
+            r.Hood,
+            r.Wear,
+            r.Pad,
+            r.Leakage + gaps,
+            r.WindMs,
+            barrier,
+            (hammock.Underquilt.Map((_, own) => kept * own), hammock.WindCover ? 0 : r.WindMs)
         );
+    }
+
+    /// <summary>The system from an hour on, after what was done until then.</summary>
+    private static List<StackFrom> StacksOf(NightRequest request)
+    {
+        var (now, vents) = (request, false);
+        StackFrom At(double hour) => new(hour, StackOf(now), WhereOf(now, vents), request.TightFeet);
+        var stacks = new List<StackFrom> { At(0) };
+        foreach (var done in (request.Events ?? []).OrderBy(e => e.Hour))
+        {
+            var wear = done.Wear ?? Regions.Each(_ => 0.0);
+            var before = now;
+            now = done.Kind switch
+            {
+                NightEventKind.PutOn => now with { Wear = now.Wear.Map((r, v) => v + wear[r]) },
+                NightEventKind.TakeOff => now with { Wear = now.Wear.Map((r, v) => Math.Max(0, v - wear[r])) },
+                NightEventKind.CloseUp => now with { Leakage = 0 },
+                NightEventKind.OpenUp => now with { Leakage = 0.08 },
+                _ => now,
+            };
+            vents |= done.Kind == NightEventKind.OpenVents;
+            if (now != before || done.Kind == NightEventKind.OpenVents)
+                stacks.Add(At(done.Hour));
+        }
+        return stacks;
+    }
 
     private static Results<Ok<NightResponse>, ProblemHttpResult> Night(NightRequest request)
     {
@@ -192,37 +277,23 @@ public static class Calculators
                 )
             );
         faults.AddRange(air.Select((t, n) => OutOf($"hourlyAirC[{n}]", t, -90, 40, "°C")).OfType<Fault>());
-        var evening = new Evening(
-            12,
-            12 + Math.Clamp(air.Count - 1, 1, 24),
-            request.Start,
-            [
-                .. (request.Events ?? []).Select(e => new NightEvent(
-                    Guid.NewGuid(),
-                    e.Kind,
-                    12 + e.Hour,
-                    e.Kcal,
-                    e.Litres,
-                    e.WaterC
-                )),
-            ]
-        );
-        faults.AddRange(EntryRules.Check(evening).Select(f => f with { Field = f.Field["evening.".Length..] }));
+        faults.AddRange(EventFaults(request));
         if (faults.Count > 0)
             return Problems.Faults(faults);
 
-        var (sleeper, stack) = Plain(request);
-        var where = Surroundings.Open(request.Ground);
+        var sleeper = PersonOf(request);
+        var stack = StackOf(request);
+        var where = WhereOf(request);
         var night = HeatOfNight.Play(
-            sleeper,
-            [new(0, stack)],
-            where,
-            new(0, air),
-            GroundTemperature.Of(request.Ground, new(air.Average())).Celsius,
-            [.. evening.Events.SelectMany(e => HeatOfNight.SourcesOf(e with { Hour = e.Hour - 12 }, sleeper))],
-            0,
-            air.Count - 1,
-            HeatOfNight.DebtAt(request.Start)
+            new(
+                sleeper,
+                StacksOf(request),
+                new(0, air),
+                [.. EventsOf(request).Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
+                0,
+                air.Count - 1,
+                request.Start
+            )
         );
         var heat = Metabolism.Sleeping(sleeper);
         var atBest = Verdicts.AtBest(
@@ -236,7 +307,7 @@ public static class Calculators
                 night,
                 HeatBalance.Solve(stack, heat, Threshold.Comfort, where).Outside?.Celsius,
                 [
-                    "Humidity 80 %; ground from the mean of the night's air.",
+                    $"Humidity {100 * where.Shelter.Humidity:0} %; ground from the mean of the night's air.",
                     "Skin holds a third of the body's heat; steps of ten minutes.",
                     "Never better than the coldest reading allows: below the limit at least cool, below the extreme no-go.",
                 ]
@@ -244,14 +315,44 @@ public static class Calculators
         );
     }
 
+    private static IEnumerable<NightEvent> EventsOf(NightRequest request) =>
+        (request.Events ?? []).Select(e => new NightEvent(
+            Guid.NewGuid(),
+            e.Kind,
+            e.Hour,
+            e.Kcal,
+            e.Litres,
+            e.WaterC,
+            null,
+            e.Watts,
+            e.Hours,
+            e.MassKg,
+            e.Region
+        ));
+
+    /// <summary>The entry rules count hours from midnight and name things; here hours count from getting in and wear stands for things.</summary>
+    private static IEnumerable<Fault> EventFaults(NightRequest request)
+    {
+        var hours = Math.Clamp(request.HourlyAirC.Count - 1, 1, 24);
+        var evening = new Evening(12, 12 + hours, request.Start, [.. EventsOf(request).Select(e => e with { Hour = 12 + e.Hour })]);
+        return EntryRules
+            .Check(evening)
+            .Where(f => !f.Field.EndsWith("itemId", StringComparison.Ordinal))
+            .Select(f =>
+                f.Field.EndsWith("hour", StringComparison.Ordinal)
+                    ? new Fault(f.Field["evening.".Length..], f.Value, "Give hours from getting in, 0 to 24.")
+                    : f with { Field = f.Field["evening.".Length..] }
+            );
+    }
+
     private static Results<Ok<HoldsToResponse>, ProblemHttpResult> Holds(HoldsToRequest request)
     {
         var faults = FaultsOf(request).ToList();
         if (faults.Count > 0)
             return Problems.Faults(faults);
-        var (sleeper, stack) = Plain(request);
-        var heat = Metabolism.Sleeping(sleeper);
-        var where = Surroundings.Open(request.Ground);
+        var stack = StackOf(request);
+        var heat = Metabolism.Sleeping(PersonOf(request));
+        var where = WhereOf(request);
         var comfort = HeatBalance.Solve(stack, heat, Threshold.Comfort, where);
         var limit = HeatBalance.Solve(stack, heat, Threshold.Limit, where);
         var extreme = HeatBalance.Solve(stack, heat, Threshold.Extreme, where);
@@ -270,6 +371,9 @@ public static class Calculators
                 comfort.Around?.Celsius,
                 limit.Around?.Celsius,
                 extreme.Around?.Celsius,
+                comfort.Outside?.Celsius,
+                limit.Outside?.Celsius,
+                extreme.Outside?.Celsius,
                 new(
                     heat,
                     terms.Count > 0 ? terms[0] : null,
@@ -279,7 +383,7 @@ public static class Calculators
                             .Where(h => h.WhyNone is not null)
                             .Select(h => $"{h.Threshold.Name}: {h.WhyNone}"),
                     ],
-                    ["Humidity 80 %.", "Insulation, leakage and wind are taken as they stand, no correction added."]
+                    [$"Humidity {100 * where.Shelter.Humidity:0} %.", "Insulation, leakage and wind are taken as they stand, no correction added."]
                 )
             )
         );
@@ -337,13 +441,17 @@ public static class Calculators
             OutOf("hood", r.Hood, 0, 1, "of the bag"),
             OutOf("leakage", r.Leakage, 0, 5, "W/m²K"),
             OutOf("windMs", r.WindMs, 0, 18, "m/s"),
+            OutOf("shelter.sleepers", r.Shelter?.Sleepers ?? 1, 1, 8, "people"),
+            OutOf("shelter.outsideWindMs", r.Shelter?.OutsideWindMs ?? 0, 0, 60, "m/s"),
         };
         var byRegion = Regions.All.SelectMany(region =>
             new[]
             {
                 OutOf($"wear.{Name(region)}", r.Wear[region], 0, 20, "m²K/W"),
                 OutOf($"pad.{Name(region)}", r.Pad[region], 0, 20, "m²K/W"),
-                r.BagR <= 0 && r.Wear[region] + r.Pad[region] < 0.01
+                OutOf($"barrierCover.{Name(region)}", r.BarrierCover?[region] ?? 0, 0, 1, "of the region"),
+                OutOf($"hammock.underquilt.{Name(region)}", r.Hammock?.Underquilt[region] ?? 0, 0, 20, "m²K/W"),
+                r.BagR <= 0 && r.Hammock is null && r.Wear[region] + r.Pad[region] < 0.01
                     ? new Fault(
                         $"pad.{Name(region)}",
                         $"{r.Pad[region]}",
@@ -352,11 +460,17 @@ public static class Calculators
                     : null,
             }
         );
-        var person = EntryRules.Check(Plain(r).Sleeper).Select(f => f with { Field = $"sleeper.{f.Field}" });
+        var person = EntryRules.Check(PersonOf(r)).Select(f => f with { Field = $"sleeper.{f.Field}" });
         return person.Concat(plain.Concat(byRegion).OfType<Fault>());
     }
 
     private static string Name(Region region) => region.ToString().ToLowerInvariant();
+
+    internal static void Check(List<Fault> faults, string field, double value, double least, double most, string unit)
+    {
+        if (OutOf(field, value, least, most, unit) is { } fault)
+            faults.Add(fault);
+    }
 
     private static Fault? OutOf(string field, double value, double least, double most, string unit) =>
         double.IsFinite(value) && value >= least && value <= most

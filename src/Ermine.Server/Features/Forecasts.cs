@@ -12,7 +12,12 @@ public static class Forecasts
     /// <summary>A forecast that was read, and how many of its lines were left out.</summary>
     public sealed record ReadForecast(ForecastHead Forecast, int LeftOut);
 
-    public static void Map(IEndpointRouteBuilder api) =>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/itinerary", ReadItinerary)
+            .WithTags("Forecasts")
+            .Accepts<string>("text/calendar", "application/gpx+xml")
+            .WithSummary("Nights and camps from a calendar or from way points; nothing is saved");
         api.MapGroup("/forecasts")
             .WithTags("Forecasts")
             .MapPost("/", Read)
@@ -20,6 +25,22 @@ public static class Forecasts
             .WithSummary(
                 "Read a forecast from CSV, JSON or GeoJSON; broken readings are listed, takeGood takes the rest"
             );
+    }
+
+    private static async Task<Results<Ok<ItineraryReading>, ProblemHttpResult>> ReadItinerary(HttpRequest request)
+    {
+        var reading = ItineraryFile.Read(await BodyOf(request));
+        return reading.Stops.Count > 0
+            ? TypedResults.Ok(reading)
+            : Problems.Faults(reading.Faults, title: "No nights could be read from this file.");
+    }
+
+    private static async Task<byte[]> BodyOf(HttpRequest request)
+    {
+        using var body = new MemoryStream();
+        await request.Body.CopyToAsync(body);
+        return body.ToArray();
+    }
 
     private static async Task<Results<Created<ReadForecast>, ProblemHttpResult>> Read(
         HttpRequest request,
@@ -37,9 +58,7 @@ public static class Forecasts
         var wind = Choice<WindUnit>("windUnit", windUnit, faults);
         if (faults.Count > 0)
             return Problems.Faults(faults);
-        using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body);
-        var reading = ForecastFile.Read(name, body.ToArray(), new(timeZone, temperature, wind, elevationM));
+        var reading = ForecastFile.Read(name, await BodyOf(request), new(timeZone, temperature, wind, elevationM));
         if (reading.Series is null || reading.Faults.Count > 0 && !takeGood)
             return Problems.Faults(
                 reading.Faults,
@@ -52,14 +71,13 @@ public static class Forecasts
                     ["needs"] = reading.Needs,
                 }
             );
-        await store.AddForecast(reading.Series);
         return TypedResults.Created(
             (string?)null,
-            new ReadForecast(ForecastHead.Of(reading.Series), reading.Faults.Count)
+            new ReadForecast(await store.AddForecast(reading.Series), reading.Faults.Count)
         );
     }
 
-    private static T? Choice<T>(string field, string? text, List<Fault> faults)
+    internal static T? Choice<T>(string field, string? text, List<Fault> faults)
         where T : struct, Enum
     {
         if (string.IsNullOrEmpty(text))

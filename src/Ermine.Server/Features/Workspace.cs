@@ -51,12 +51,21 @@ public static class Workspace
     {
         var owned = (await store.Items()).Select(i => i.Id).ToHashSet();
         var faults = EntryRules.Check(trip, owned.Contains).ToList();
-        if (await store.Sleeper(trip.SleeperId) is null)
-            faults.Add(new("sleeperId", $"{trip.SleeperId}", "There is no such sleeper; choose one or add one."));
+        var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
+        faults.AddRange(UnknownSleepers(trip, known.Contains));
         if (trip.ForecastId is { } forecast && await store.Forecast(forecast) is null)
             faults.Add(new("forecastId", $"{forecast}", "There is no such forecast; read the file again."));
         return await Put(id, trip.Id, trip.Name, trip.Version, faults, () => store.Save(trip));
     }
+
+    internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>
+        trip.Members.Index()
+            .Where(m => !known(m.Item.SleeperId))
+            .Select(m => new Fault(
+                $"members[{m.Index}].sleeperId",
+                $"{m.Item.SleeperId}",
+                "There is no such sleeper; choose one or add one."
+            ));
 
     private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutItem(Guid id, KitItem item, Store store) =>
         Put(id, item.Id, item.Name, item.Version, EntryRules.Check(item), () => store.Save(item));

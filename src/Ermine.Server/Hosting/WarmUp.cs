@@ -21,11 +21,16 @@ public static class WarmUp
             return;
         var trip = JsonSerializer.Deserialize<Trip>(JsonSerializer.Serialize(all.Trips[0], json), json)!;
         var forecast = trip.ForecastId is { } id ? await store.Forecast(id) : null;
-        var sleeper = all.Sleepers.Single(s => s.Id == trip.SleeperId);
-        var plans = new NightPlanner(sleeper, new Closet(all.Items), forecast).Plan(trip);
-        JsonSerializer.Serialize(
-            new Plans.PlanResponse([.. plans.Select(Plans.NightLine.Of)], plans.Count > 0 ? plans[0] : null),
-            json
-        );
+        var closet = new Closet(all.Items);
+        var planners = trip
+            .Members.Select(m => new NightPlanner(
+                trip,
+                m,
+                all.Sleepers.Single(s => s.Id == m.SleeperId),
+                closet,
+                forecast
+            ))
+            .ToList();
+        JsonSerializer.Serialize(Plans.Answer(planners, new(trip, 0)), json);
     }
 }

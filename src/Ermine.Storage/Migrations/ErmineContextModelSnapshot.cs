@@ -17,84 +17,6 @@ namespace Ermine.Storage.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
-            modelBuilder.Entity("Ermine.Storage.AlongRow", b =>
-                {
-                    b.Property<Guid>("TripId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("ItemId")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("TripId", "ItemId");
-
-                    b.HasIndex("ItemId");
-
-                    b.ToTable("AlongRow");
-                });
-
-            modelBuilder.Entity("Ermine.Storage.ClaimRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("ItemId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Kind")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Position")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<double>("Value")
-                        .HasColumnType("REAL");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ItemId");
-
-                    b.ToTable("ClaimRow");
-                });
-
-            modelBuilder.Entity("Ermine.Storage.EventRow", b =>
-                {
-                    b.Property<Guid>("TripId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("Hour")
-                        .HasColumnType("REAL");
-
-                    b.Property<Guid?>("ItemId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double?>("Kcal")
-                        .HasColumnType("REAL");
-
-                    b.Property<string>("Kind")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<double?>("Litres")
-                        .HasColumnType("REAL");
-
-                    b.Property<Guid>("NightId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double?>("WaterC")
-                        .HasColumnType("REAL");
-
-                    b.HasKey("TripId", "Id");
-
-                    b.HasIndex("ItemId");
-
-                    b.ToTable("EventRow");
-                });
-
             modelBuilder.Entity("Ermine.Storage.ForecastHourRow", b =>
                 {
                     b.Property<Guid>("ForecastId")
@@ -108,6 +30,9 @@ namespace Ermine.Storage.Migrations
 
                     b.Property<double?>("Humidity")
                         .HasColumnType("REAL");
+
+                    b.PrimitiveCollection<string>("Members")
+                        .HasColumnType("TEXT");
 
                     b.Property<double>("TemperatureC")
                         .HasColumnType("REAL");
@@ -139,6 +64,9 @@ namespace Ermine.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTimeOffset>("ReadAt")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.ToTable("Forecasts");
@@ -150,67 +78,17 @@ namespace Ermine.Storage.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT");
 
-                    b.Property<bool>("ClosedFoot")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Collar")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<double>("CoverFeet")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("CoverHead")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("CoverLegs")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("CoverTorso")
-                        .HasColumnType("REAL");
-
-                    b.Property<bool>("DraftTube")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Hood")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<double?>("InnerGirthCm")
-                        .HasColumnType("REAL");
-
-                    b.Property<string>("Kind")
+                    b.Property<string>("Body")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<double>("LoftFactor")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("MassG")
-                        .HasColumnType("REAL");
 
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
-                    b.Property<bool>("Narrow")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Notes")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Soft")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Source")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<long>("Version")
                         .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Windproof")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -221,128 +99,20 @@ namespace Ermine.Storage.Migrations
                     b.ToTable("Items");
                 });
 
-            modelBuilder.Entity("Ermine.Storage.LayerRow", b =>
-                {
-                    b.Property<int>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Closure")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("ItemId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid?>("NightId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Position")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("TripId")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ItemId");
-
-                    b.HasIndex("TripId");
-
-                    b.ToTable("LayerRow");
-                });
-
-            modelBuilder.Entity("Ermine.Storage.NightRow", b =>
-                {
-                    b.Property<Guid>("TripId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Camp")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateOnly>("Date")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("ElevationM")
-                        .HasColumnType("REAL");
-
-                    b.Property<double?>("InHour")
-                        .HasColumnType("REAL");
-
-                    b.Property<string>("OwnUnderGap")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Shelter")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Sleepers")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Start")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Surface")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Terrain")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<double?>("TypedCloud")
-                        .HasColumnType("REAL");
-
-                    b.Property<double?>("TypedHighC")
-                        .HasColumnType("REAL");
-
-                    b.Property<double?>("TypedLowC")
-                        .HasColumnType("REAL");
-
-                    b.Property<double?>("TypedWindMs")
-                        .HasColumnType("REAL");
-
-                    b.Property<double?>("UpHour")
-                        .HasColumnType("REAL");
-
-                    b.Property<bool>("VentsOpen")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("TripId", "Id");
-
-                    b.ToTable("NightRow");
-                });
-
             modelBuilder.Entity("Ermine.Storage.SleeperRow", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("AgeYears")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<double>("HeightCm")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("MassKg")
-                        .HasColumnType("REAL");
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
-
-                    b.Property<string>("Sex")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("StatedOffsetK")
-                        .HasColumnType("REAL");
 
                     b.Property<long>("Version")
                         .IsConcurrencyToken()
@@ -356,17 +126,30 @@ namespace Ermine.Storage.Migrations
                     b.ToTable("Sleepers");
                 });
 
+            modelBuilder.Entity("Ermine.Storage.TripItemRow", b =>
+                {
+                    b.Property<Guid>("TripId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ItemId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("TripId", "ItemId");
+
+                    b.HasIndex("ItemId");
+
+                    b.ToTable("TripItemRow");
+                });
+
             modelBuilder.Entity("Ermine.Storage.TripRow", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT");
 
-                    b.Property<double>("Confidence")
-                        .HasColumnType("REAL");
-
-                    b.Property<double>("FlatMarginK")
-                        .HasColumnType("REAL");
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<Guid?>("ForecastId")
                         .HasColumnType("TEXT");
@@ -375,17 +158,6 @@ namespace Ermine.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
-
-                    b.Property<string>("School")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("SleeperId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("UnderGap")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
 
                     b.Property<long>("Version")
                         .IsConcurrencyToken()
@@ -398,47 +170,22 @@ namespace Ermine.Storage.Migrations
                     b.HasIndex("Name")
                         .IsUnique();
 
-                    b.HasIndex("SleeperId");
-
                     b.ToTable("Trips");
                 });
 
-            modelBuilder.Entity("Ermine.Storage.AlongRow", b =>
+            modelBuilder.Entity("Ermine.Storage.TripSleeperRow", b =>
                 {
-                    b.HasOne("Ermine.Storage.ItemRow", null)
-                        .WithMany()
-                        .HasForeignKey("ItemId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired();
+                    b.Property<Guid>("TripId")
+                        .HasColumnType("TEXT");
 
-                    b.HasOne("Ermine.Storage.TripRow", null)
-                        .WithMany("Along")
-                        .HasForeignKey("TripId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
+                    b.Property<Guid>("SleeperId")
+                        .HasColumnType("TEXT");
 
-            modelBuilder.Entity("Ermine.Storage.ClaimRow", b =>
-                {
-                    b.HasOne("Ermine.Storage.ItemRow", null)
-                        .WithMany("Claims")
-                        .HasForeignKey("ItemId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
+                    b.HasKey("TripId", "SleeperId");
 
-            modelBuilder.Entity("Ermine.Storage.EventRow", b =>
-                {
-                    b.HasOne("Ermine.Storage.ItemRow", null)
-                        .WithMany()
-                        .HasForeignKey("ItemId")
-                        .OnDelete(DeleteBehavior.Restrict);
+                    b.HasIndex("SleeperId");
 
-                    b.HasOne("Ermine.Storage.TripRow", null)
-                        .WithMany("Events")
-                        .HasForeignKey("TripId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
+                    b.ToTable("TripSleeperRow");
                 });
 
             modelBuilder.Entity("Ermine.Storage.ForecastHourRow", b =>
@@ -450,7 +197,7 @@ namespace Ermine.Storage.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Ermine.Storage.LayerRow", b =>
+            modelBuilder.Entity("Ermine.Storage.TripItemRow", b =>
                 {
                     b.HasOne("Ermine.Storage.ItemRow", null)
                         .WithMany()
@@ -459,16 +206,7 @@ namespace Ermine.Storage.Migrations
                         .IsRequired();
 
                     b.HasOne("Ermine.Storage.TripRow", null)
-                        .WithMany("Layers")
-                        .HasForeignKey("TripId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Ermine.Storage.NightRow", b =>
-                {
-                    b.HasOne("Ermine.Storage.TripRow", null)
-                        .WithMany("Nights")
+                        .WithMany("Items")
                         .HasForeignKey("TripId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -480,11 +218,20 @@ namespace Ermine.Storage.Migrations
                         .WithMany()
                         .HasForeignKey("ForecastId")
                         .OnDelete(DeleteBehavior.Restrict);
+                });
 
+            modelBuilder.Entity("Ermine.Storage.TripSleeperRow", b =>
+                {
                     b.HasOne("Ermine.Storage.SleeperRow", null)
                         .WithMany()
                         .HasForeignKey("SleeperId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Ermine.Storage.TripRow", null)
+                        .WithMany("Sleepers")
+                        .HasForeignKey("TripId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
@@ -493,20 +240,11 @@ namespace Ermine.Storage.Migrations
                     b.Navigation("Hours");
                 });
 
-            modelBuilder.Entity("Ermine.Storage.ItemRow", b =>
-                {
-                    b.Navigation("Claims");
-                });
-
             modelBuilder.Entity("Ermine.Storage.TripRow", b =>
                 {
-                    b.Navigation("Along");
+                    b.Navigation("Items");
 
-                    b.Navigation("Events");
-
-                    b.Navigation("Layers");
-
-                    b.Navigation("Nights");
+                    b.Navigation("Sleepers");
                 });
 #pragma warning restore 612, 618
         }

@@ -1,0 +1,156 @@
+using Ermine.Core.Air;
+using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Nights;
+
+/// <summary>What the site does between the air that is planned for and the sleeper.</summary>
+/// <param name="Kind">Site wind or clear sky.</param>
+/// <param name="Value">Factor on the wind, or K.</param>
+/// <param name="Why">The reason in a plain sentence.</param>
+/// <param name="Overruled">Set by hand.</param>
+public sealed record SiteStep(LowStepKind Kind, double Value, string Why, bool Overruled);
+
+/// <summary>The weather a night is planned for.</summary>
+/// <param name="Low">From forecast to plan.</param>
+/// <param name="High">High of the day after; null where unknown.</param>
+/// <param name="DaysAhead">Lead time of the forecast, days.</param>
+/// <param name="ForecastWindMs">Wind at 10 m in the forecast, m/s; null where unknown.</param>
+/// <param name="WindMs">Wind at 10 m at the camp, m/s; null where unknown.</param>
+/// <param name="CloudFraction">Cloud, 0–1; null where unknown.</param>
+/// <param name="Site">What the site adds after the low.</param>
+/// <param name="WindChill">Wind chill at the low planned for; null where wind is unknown.</param>
+/// <param name="MinutesToFrostbite">For a bare face at the low planned for; null where freezing is unlikely or wind unknown.</param>
+/// <param name="WetCold">Around 0 °C: wet is the danger rather than dry frost.</param>
+/// <param name="Dampness">Water that insulation takes up in wet cold, g on a g; 0 in dry cold.</param>
+public sealed record NightWeather(
+    DesignLow Low,
+    Temperature? High,
+    double DaysAhead,
+    double? ForecastWindMs,
+    double? WindMs,
+    double? CloudFraction,
+    IReadOnlyList<SiteStep> Site,
+    Temperature? WindChill,
+    double? MinutesToFrostbite,
+    bool WetCold,
+    double Dampness
+)
+{
+    /// <summary>What a clear sky takes from a bed without cover, K.</summary>
+    public double ClearSkyLoss =>
+        Site.FirstOrDefault(s => s.Kind == LowStepKind.ClearSky)?.Value ?? ShelterUse.UsualClearSkyLoss;
+}
+
+/// <summary>Reads a night's weather from what is typed and what is forecast.</summary>
+public static class WeatherOfNight
+{
+    /// <summary>Above this a night counts as wet cold, °C (assumption).</summary>
+    public const double WetColdAbove = -5;
+
+    /// <summary>Water that insulation takes up in full wet cold, g on a g (assumption).</summary>
+    public const double WetColdWater = 0.10;
+
+    /// <summary>From nothing at −8 °C to all of it at −2 °C (assumption).</summary>
+    public static double DampnessAt(Temperature low) => WetColdWater * Math.Clamp((low.Celsius + 8) / 6, 0, 1);
+
+    /// <summary>The weather of a night; null while no low is known.</summary>
+    /// <param name="trip">The trip.</param>
+    /// <param name="index">Which night, from 0.</param>
+    /// <param name="forecast">The forecast it stands on.</param>
+    /// <param name="assumed">Takes what was taken for granted.</param>
+    public static NightWeather? Of(Trip trip, int index, ForecastSeries? forecast, List<string> assumed)
+    {
+        var night = trip.Nights[index];
+        var read = forecast?.Night(night.Date, night.ElevationM);
+        if (night.TypedLowC is null && read is null)
+            return null;
+        var typed = night.TypedLowC is not null;
+        if (typed && read is null)
+            assumed.Add("The age of a typed low is not known; the first night was taken as one day ahead.");
+        if (!typed && forecast!.ElevationM is null)
+            assumed.Add("The forecast does not say its elevation; the camp's was taken.");
+        if (!typed && !forecast!.CoversDawn(night.Date))
+            assumed.Add("The forecast does not cover dawn, when it is coldest: the real low may be lower.");
+
+        var cloud = night.TypedCloud ?? read?.CloudFraction;
+        var low = DesignLows.Of(
+            new(
+                typed ? new(night.TypedLowC!.Value) : read!.Low,
+                read?.DaysAhead ?? index + 1,
+                typed ? night.ElevationM : read!.ForecastElevationM,
+                cloud,
+                night.TypedWindMs ?? read?.WindMs,
+                typed ? null : read!.MemberLows
+            ),
+            night.Terrain,
+            night.ElevationM,
+            trip.Trust,
+            night.Overrules
+        );
+        assumed.AddRange(low.Assumed);
+        var site = Site(night, read?.WindMs, cloud).ToList();
+        var factor = site.FirstOrDefault(s => s.Kind == LowStepKind.SiteWind)?.Value ?? 1;
+        var wind = night.TypedWindMs ?? read?.WindMs * factor;
+        return new(
+            low,
+            night.TypedHighC is { } high ? new(high) : forecast?.DayHigh(night.Date.AddDays(1)),
+            read?.DaysAhead ?? index + 1,
+            read?.WindMs,
+            wind,
+            cloud,
+            site,
+            wind is { } w ? Wind.Chill(low.PlanFor, w) : null,
+            wind is { } v ? Wind.MinutesToFrostbite(low.PlanFor, v) : null,
+            low.PlanFor.Celsius > WetColdAbove,
+            DampnessAt(low.PlanFor)
+        );
+    }
+
+    /// <summary>The forecast's own hours where it covers the night, else a cosine; both moved so that their coldest is the low planned for.</summary>
+    /// <param name="night">The night.</param>
+    /// <param name="weather">Its weather.</param>
+    /// <param name="forecast">The forecast it stands on.</param>
+    /// <param name="evening">When it begins and ends.</param>
+    public static AirOfNight Air(Night night, NightWeather weather, ForecastSeries? forecast, Evening evening)
+    {
+        var (from, to) = (Math.Floor(evening.InHour), Math.Ceiling(evening.UpHour));
+        var hours = night.TypedLowC is null ? forecast?.Hourly(night.Date, from, to) : null;
+        hours ??= Diurnal.Hours(
+            weather.Low.PlanFor.Celsius,
+            (weather.High ?? weather.Low.PlanFor + Diurnal.SwingIfUnknown).Celsius,
+            from,
+            to
+        );
+        var shift = weather.Low.PlanFor.Celsius - hours.Min();
+        return new(from, [.. hours.Select(t => t + shift)]);
+    }
+
+    private static IEnumerable<SiteStep> Site(Night night, double? forecastWind, double? cloud)
+    {
+        Overrule? ByHand(LowStepKind kind) => night.Overrules?.FirstOrDefault(o => o.Kind == kind);
+        SiteStep Set(Overrule o) => new(o.Kind, o.Value, o.Note.Length > 0 ? o.Note : "Set by hand.", true);
+        if (night.TypedWindMs is null && forecastWind is not null)
+        {
+            if (ByHand(LowStepKind.SiteWind) is { } wind)
+                yield return Set(wind);
+            else if (Wind.SiteFactor(night.Terrain) is not 1 and var factor)
+                yield return new(
+                    LowStepKind.SiteWind,
+                    factor,
+                    factor > 1 ? "Open ground and heights catch more wind than the forecast's point." : "The lie of the camp slows the wind.",
+                    false
+                );
+        }
+        if (ByHand(LowStepKind.ClearSky) is { } sky)
+            yield return Set(sky);
+        else if (night.Shelter is Shelter.None or Shelter.Windbreak && (cloud ?? 0) < DesignLows.ClearBelow)
+            yield return new(
+                LowStepKind.ClearSky,
+                ShelterUse.UsualClearSkyLoss,
+                "Under a clear sky without cover, bag and ground radiate their heat away.",
+                false
+            );
+    }
+}

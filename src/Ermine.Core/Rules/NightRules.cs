@@ -1,0 +1,443 @@
+using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
+using Ermine.Core.Stack;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Rules;
+
+/// <summary>Something that can hurt or undo a plan, said calmly with its reason.</summary>
+/// <param name="Rule">Which rule.</param>
+/// <param name="Grave">Concerns life and limb now, rather than a habit to keep.</param>
+/// <param name="Text">What is wrong here and what to do.</param>
+/// <param name="Why">The reason, once, short.</param>
+/// <param name="MayBeQuiet">It can be answered with a note and then stays quiet.</param>
+/// <param name="Answer">The note it was answered with; null where it was not.</param>
+public sealed record Caution(
+    string Rule,
+    bool Grave,
+    string Text,
+    string Why,
+    bool MayBeQuiet = true,
+    string? Answer = null
+);
+
+/// <summary>What the rules look at.</summary>
+public sealed record NightSubject(
+    Night Night,
+    NightWeather? Weather,
+    Sleeper Sleeper,
+    Member Member,
+    SleepSystem System,
+    Evening Evening,
+    BuiltStack Stack,
+    HoldsTo Comfort,
+    HoldsTo Limit,
+    PlayedNight? Hours,
+    Verdict? Verdict,
+    Closet Closet
+)
+{
+    /// <summary>What is worn.</summary>
+    public IEnumerable<PlacedItem> Worn => Stack.Items.Where(i => i.Item.IsWorn);
+
+    /// <summary>Pads.</summary>
+    public IEnumerable<PlacedItem> Pads => Stack.Items.Where(i => i.Item.Kind == ItemKind.Pad);
+
+    /// <summary>Bags and quilts.</summary>
+    public IEnumerable<PlacedItem> Tops => Stack.Items.Where(i => i.Item.IsTopLayer);
+
+    /// <summary>Hangs in a hammock.</summary>
+    public bool Hung => System.Hammock is not null;
+}
+
+/// <summary>The rules that those who live by them have about a night, each firing only when it applies.</summary>
+public static class NightRules
+{
+    /// <summary>Holding further below the main item's label than this is beyond what was tested, K.</summary>
+    public const double TestedBelowLabel = 10;
+
+    /// <summary>Holding below this is beyond what was tested, °C.</summary>
+    public const double TestedTo = -50;
+
+    /// <summary>Pads thinner than this are not meant for snow, m²K/W: R 4 (assumption).</summary>
+    public const double PadForSnow = 4 * Insulation.SIPerR;
+
+    /// <summary>Headwear from this on keeps sound out, m²K/W (assumption).</summary>
+    public const double KeepsSoundOut = 0.30;
+
+    /// <summary>Sweat from this on wets the base, g (assumption).</summary>
+    public const double SweatThatWets = 20;
+
+    /// <summary>What to keep in hand over sixty, K.</summary>
+    public const double InHandOverSixty = 3;
+
+    /// <summary>Everything that applies, grave first.</summary>
+    public static IReadOnlyList<Caution> Check(NightSubject night) =>
+        [
+            .. All.SelectMany(rule => rule(night))
+                .Select(c =>
+                    c.MayBeQuiet && night.Member.Quiet.FirstOrDefault(q => q.Rule == c.Rule) is { } quiet
+                        ? c with
+                        {
+                            Answer = quiet.Note,
+                        }
+                        : c
+                )
+                .OrderByDescending(c => c.Grave),
+        ];
+
+    private static readonly Func<NightSubject, IEnumerable<Caution>>[] All =
+    [
+        Harm,
+        Feet,
+        Underside,
+        Head,
+        Crushed,
+        Clothing,
+        HeatAndFlame,
+        Openings,
+        Demands,
+        WetCold,
+        People,
+        Limits,
+    ];
+
+    private static IEnumerable<Caution> Harm(NightSubject n)
+    {
+        if (n.Verdict == Verdict.NoGo)
+            yield return new(
+                "no-go",
+                true,
+                "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system.",
+                "Shivering hard for hours, the body still loses more than it makes.",
+                MayBeQuiet: false
+            );
+        else if (n.Verdict == Verdict.Cold || n.Weather is { } w && !n.Limit.In(w.Low.PlanFor))
+            yield return new(
+                "below-limit",
+                true,
+                "Below the limit in the coldest hours: shivering, and harm is possible. Not a night to plan for.",
+                "Curled up and unable to sleep, the margin for anything going wrong is gone.",
+                MayBeQuiet: false
+            );
+        if (n.Hours is { SweatG: >= SweatThatWets } h)
+            yield return new(
+                "too-warm",
+                false,
+                $"Too warm: about {h.SweatG:0} g of sweat go into the base. Sleep in less, or open up early.",
+                "Damp from sweat is cold in the next night."
+            );
+    }
+
+    private static IEnumerable<Caution> Feet(NightSubject n)
+    {
+        if (n.Hours is not { } h)
+            yield break;
+        if (h.FeetAlarmFrom is not null)
+            yield return new(
+                "feet-freeze",
+                true,
+                $"Feet fall to about {h.LowestFeet.Celsius:0} °C: cold injury is possible. Warm them before bed, and give them booties or a bottle.",
+                "A cold body holds its blood back from the feet."
+            );
+        else if (h.FeetColdFrom is not null)
+            yield return new(
+                "feet-cold",
+                false,
+                n.Evening.Start == StartState.Chilled
+                    ? "Feet that go in cold stay cold: warm them by moving before getting in."
+                    : $"Feet fall to about {h.LowestFeet.Celsius:0} °C and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
+                "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."
+            );
+    }
+
+    private static IEnumerable<Caution> Underside(NightSubject n)
+    {
+        var under = n.Stack.Items.Where(i => Closet.Place(i.Item.Kind) == 0).ToList();
+        if (!n.Hung && !n.Pads.Any())
+            yield return new(
+                "no-pad",
+                true,
+                "No pad: the ground takes the heat whatever lies on top.",
+                "What lies under the body is pressed flat and holds next to nothing."
+            );
+        if (n.Hung && under.Count == 0)
+            yield return new(
+                "hammock-bare",
+                true,
+                "Nothing under the hammock: moving air takes the heat from below.",
+                "The bag is pressed flat there, as on the ground, but the air moves."
+            );
+        if (n.Hung && n.Pads.Any())
+            yield return new(
+                "hammock-pad",
+                false,
+                "A pad in a hammock gathers condensate on its upper face: wipe it in the morning.",
+                "It is cold and lets no vapour through."
+            );
+        if (!n.Hung && under.Any(i => i.Item.Kind == ItemKind.Underquilt))
+            yield return new(
+                "underquilt-on-ground",
+                false,
+                "An underquilt counts for nothing on the ground.",
+                "Pressed flat it has no loft."
+            );
+        var snow = n.Night.Surface is Surface.SeasonalSnow or Surface.LakeIce or Surface.Glacier;
+        if (!n.Hung && snow && n.Pads.Any() && n.Pads.Sum(p => p.Local.Torso) < PadForSnow)
+            yield return new(
+                "pad-for-snow",
+                false,
+                "These pads are not meant for snow: together under R 4. Take a foam pad more.",
+                "Snow stays colder than it feels and never stops taking heat."
+            );
+        var foam =
+            n.Pads.Any(p => p.Item.Material == Material.Foam)
+            || n.Member.Along.Any(id => n.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
+        if (!n.Hung && n.Pads.Any(p => p.Item.Material == Material.Inflatable) && !foam)
+            yield return new(
+                "foam-in-reserve",
+                false,
+                "No piece of foam if the inflatable dies. Take one: a seat in camp, a pad in need.",
+                "Inflatables fail, and there is no night without a pad."
+            );
+    }
+
+    private static IEnumerable<Caution> Head(NightSubject n)
+    {
+        var over = n.Stack.Items.Where(i => Closet.Place(i.Item.Kind) > 0).Sum(i => i.Local.Head);
+        if (over == 0)
+            yield return new(
+                "bare-head",
+                true,
+                "Nothing covers the head. A quilt or an open bag needs a separate hood or hat.",
+                "With the body well insulated a bare head can lose half of what a sleeper makes."
+            );
+        else if (n.Tops.Any() && n.Tops.All(t => t.Item.Kind == ItemKind.Quilt) && over < 0.3)
+            yield return new(
+                "quilt-hood",
+                false,
+                "A quilt holds nothing over the head: a hat alone is thin, take an insulated hood.",
+                "The head has no bag to share."
+            );
+    }
+
+    private static IEnumerable<Caution> Crushed(NightSubject n)
+    {
+        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Why.StartsWith("crushed", StringComparison.Ordinal))))
+            yield return new(
+                "heavy-over-light",
+                false,
+                "The heavier layer lies outside and crushes the lighter. Turn them round, unless frost is to gather in the outer one.",
+                "Loft is what warms."
+            );
+        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Why.StartsWith("squeezed", StringComparison.Ordinal))))
+            yield return new(
+                "squeezed",
+                false,
+                "The bag is too narrow for what is worn in it. Lay the jacket over, or leave a layer out.",
+                "Squeezed loft warms as little as none, and pressure slows the blood."
+            );
+    }
+
+    private static IEnumerable<Caution> Clothing(NightSubject n)
+    {
+        foreach (var cotton in n.Worn.Where(i => i.Item.Material == Material.Cotton))
+            yield return new(
+                "cotton",
+                false,
+                $"{cotton.Item.Name} is cotton: not next to the skin, and not to bed after a day in it.",
+                "Wet cotton dries slowly and chills."
+            );
+        foreach (var tight in n.Worn.Where(i => i.Item.Tight))
+            yield return new(
+                "tight",
+                false,
+                $"{tight.Item.Name} fits tightly: nothing tight at wrist, ankle or foot in bed.",
+                "It squeezes out the blood that warms; feet get six tenths of it."
+            );
+        foreach (var cord in n.Worn.Where(i => i.Item.Cord))
+            yield return new(
+                "cord",
+                true,
+                $"{cord.Item.Name} has a cord or end that can tighten round the neck in sleep. Use a tube or a hat.",
+                "Strangulation."
+            );
+        if (n.System.BreathInside)
+            yield return new(
+                "breath-inside",
+                false,
+                "Mouth and nose inside the bag put about 15 g of water an hour into it. Keep the face out and cover it with a scarf tube.",
+                "Breath freezes in the loft and stays there."
+            );
+    }
+
+    private static IEnumerable<Caution> HeatAndFlame(NightSubject n)
+    {
+        var closed = n.Night.Shelter is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter;
+        if (closed)
+            yield return new(
+                "carbon-monoxide",
+                false,
+                n.Night.Shelter == Shelter.SnowShelter
+                    ? "Keep the air hole open and a shovel inside; a flame in a snow shelter makes carbon monoxide."
+                    : "A stove or any flame in a closed shelter makes carbon monoxide: keep a vent open while it burns.",
+                "It has no smell, and sleep hides it.",
+                MayBeQuiet: false
+            );
+        var flame = n.Evening.Events.Any(e =>
+            e.Kind is NightEventKind.HotBottle or NightEventKind.WarmStone or NightEventKind.Meal
+            && e.Hour >= n.Evening.InHour
+        );
+        if (
+            flame
+            && n.Worn.FirstOrDefault(i =>
+                i.Item.Material is Material.Fleece or Material.SyntheticFabric or Material.SyntheticFill
+            )
+                is { } melts
+        )
+            yield return new(
+                "flame-near-nylon",
+                false,
+                $"A flame from the bag, with {melts.Item.Name} on: fleece and nylon melt onto the skin. Cook before getting in.",
+                "Wool chars, nylon melts."
+            );
+        foreach (var hot in n.Evening.Events.Where(e => !e.Wrapped))
+            yield return new(
+                "unwrapped",
+                true,
+                hot.Kind == NightEventKind.HotBottle
+                    ? "The bottle is not wrapped: wrap it and test its lid."
+                    : "The stone is not wrapped: wrap it.",
+                "Skin burns in sleep at temperatures that feel only warm."
+            );
+        if (n.Evening.Events.Any(e => e.Kind == NightEventKind.Warmer))
+            yield return new(
+                "warmer-on-skin",
+                false,
+                "A warmer lies outside the sock, never on bare skin or where you cannot feel.",
+                "Low burns come slowly."
+            );
+        if (n.Verdict is not (null or Verdict.Warm) && n.Evening.Events.All(e => e.Kind != NightEventKind.Meal))
+            yield return new(
+                "no-meal",
+                false,
+                "Nothing is eaten before bed. A fat supper is worth a few watts until midnight.",
+                "Digesting makes heat."
+            );
+    }
+
+    private static IEnumerable<Caution> Openings(NightSubject n)
+    {
+        if (n.System.Hammock is { Fit: UnderquiltFit.TooTight })
+            yield return new(
+                "underquilt-tight",
+                false,
+                "The underquilt is stretched tight: let it down until it just touches.",
+                "Pressed loft keeps six tenths."
+            );
+        if (n.System.Hammock is { Fit: UnderquiltFit.Gaps })
+            yield return new(
+                "underquilt-gaps",
+                false,
+                "Gaps at the ends of the underquilt: draw its ends in.",
+                "Air runs through along the back."
+            );
+        if (n.Night.Shelter is Shelter.None && n.Weather is not null && n.Stack.Items.All(i => i.Item.Kind != ItemKind.Bivy))
+            yield return new(
+                "open-bivouac",
+                false,
+                "In the open without a bivy: wind and snow drift have free play. Dig in or carry a cover.",
+                "Forecasts miss a wind more often than a low."
+            );
+    }
+
+    private static IEnumerable<Caution> Demands(NightSubject n)
+    {
+        var covered = n.Worn.Sum(i => i.Local.Head);
+        var hood = n.Tops.Any(t => t.Local.Head > 0);
+        if (n.Evening.AbleToHear && (hood || covered >= KeepsSoundOut))
+            yield return new(
+                "able-to-hear",
+                false,
+                "You must hear tonight, and a closed hood or thick cap lies over the ears. Open the hood and wear a thin hat.",
+                "Set as a demand of this night."
+            );
+        if (n.Evening.ReadyToMove && n.Stack.Items.Any(i => i.Item.Kind is ItemKind.Liner or ItemKind.VapourBarrier))
+            yield return new(
+                "ready-to-move",
+                false,
+                "You must be up within minutes, and a liner or barrier has to be wriggled out of first.",
+                "Set as a demand of this night."
+            );
+        if (n.Evening.Dressed && Regions.All.Any(r => r is Region.Torso or Region.Legs && n.Worn.Sum(i => i.Local[r]) <= 0))
+            yield return new(
+                "dressed",
+                false,
+                "You must sleep dressed, and torso or legs have nothing on.",
+                "Set as a demand of this night."
+            );
+    }
+
+    private static IEnumerable<Caution> WetCold(NightSubject n)
+    {
+        if (n.Weather is not { WetCold: true })
+            yield break;
+        yield return new(
+            "wet-cold",
+            false,
+            "Wet cold: rain, wet snow and drips, and no dry frost to brush off. Waterproof outside, spare dry things in bags.",
+            "Around zero water gets everywhere that frost would not."
+        );
+        if (
+            n.Stack.Items.FirstOrDefault(i => i.Item.Material == Material.Down && i.Item.IsTopLayer) is { } down
+            && n.Stack.Items.All(i => i.Item.Kind != ItemKind.Bivy)
+        )
+            yield return new(
+                "down-in-wet",
+                false,
+                $"{down.Item.Name} is plain down in wet cold: keep it from walls and drips, or lay a synthetic layer outside.",
+                "Wet down falls flat."
+            );
+    }
+
+    private static IEnumerable<Caution> People(NightSubject n)
+    {
+        var inHand = n.Weather?.Low.PlanFor - n.Comfort.Outside;
+        if (n.Sleeper.AgeYears > 60)
+            yield return new(
+                "over-sixty",
+                false,
+                $"Over sixty the body answers cold more slowly: keep {InHandOverSixty:0} °C in hand"
+                    + (inHand is { } k && k.Kelvin < InHandOverSixty ? "; this night has less." : "; this night has it."),
+                "Shivering starts later and is weaker."
+            );
+        if (n.Sleeper.AgeYears < 18)
+            yield return new(
+                "child",
+                false,
+                "Children are not small adults: less heat is credited here, and someone must check on them at night.",
+                "They cool faster and say so later."
+            );
+    }
+
+    private static IEnumerable<Caution> Limits(NightSubject n)
+    {
+        if (n.Comfort.Outside is { } holds && BeyondTested(n, holds))
+            yield return new(
+                "beyond-tested",
+                false,
+                "Beyond what was tested: read this answer as a direction, not a number.",
+                "It holds more than 10 °C below the main label, or below −50 °C."
+            );
+    }
+
+    private static bool BeyondTested(NightSubject n, Temperature holds)
+    {
+        var main = n.Tops.OrderByDescending(i => i.Dry).FirstOrDefault();
+        var label = main is null ? null : Labels.Promise(new(main.Dry)).Comfort;
+        return holds.Celsius < TestedTo || label is { } l && holds.Celsius < l.Celsius - TestedBelowLabel;
+    }
+}
