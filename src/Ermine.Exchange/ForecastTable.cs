@@ -47,16 +47,23 @@ internal static partial class ForecastTable
         if (zoneName is not null && zone is null)
             return Ask("timeZone", zoneName, "Give the zone's IANA name, such as Europe/Helsinki.");
         if (unit is null)
-            return Ask(
-                "temperatureUnit",
-                header[warmth],
-                "The column does not say its unit: choose °C or °F."
-            );
+            return Ask("temperatureUnit", header[warmth], "The column does not say its unit: choose °C or °F.");
 
         var faults = new List<Fault>();
         var hours = new SortedDictionary<DateTimeOffset, ForecastHour>();
         foreach (var cells in table.Rows)
         {
+            if (faults.Count + hours.Count >= MostReadings)
+            {
+                faults.Add(
+                    new(
+                        "file",
+                        $"more than {MostReadings} readings",
+                        "Cut it to the days of the trip; the rest was not read."
+                    )
+                );
+                break;
+            }
             var row = new Row(cells, table.DecimalComma, faults);
             if (row.Time(columns.Time, zone, hours) is not { } time)
             {
@@ -68,18 +75,12 @@ internal static partial class ForecastTable
                     );
                 continue;
             }
-            if (faults.Count + hours.Count >= MostReadings)
-            {
-                faults.Add(
-                    new("file", $"more than {MostReadings} readings", "Cut it to the days of the trip; the rest was not read.")
-                );
-                break;
-            }
             double? Celsius(int column, bool required)
             {
                 if (row.Number(column, header, required) is not { } degrees)
                     return null;
-                var celsius = unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius : degrees;
+                var celsius =
+                    unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius : degrees;
                 if (celsius is >= -90 and <= 60)
                     return Math.Round(celsius, 3);
                 row.Fault(column, header, "Air lies between −90 and 60 °C; check the unit of the column.");
@@ -203,7 +204,12 @@ internal static partial class ForecastTable
                 At("wind"),
                 At("hum", "rh", "relative"),
                 At("cloud"),
-                [.. names.Index().Where(n => MemberMark().IsMatch(n.Item) && !Begins(n.Item, OfOthers)).Select(n => n.Index)]
+                [
+                    .. names
+                        .Index()
+                        .Where(n => MemberMark().IsMatch(n.Item) && !Begins(n.Item, OfOthers))
+                        .Select(n => n.Index),
+                ]
             );
         }
     }

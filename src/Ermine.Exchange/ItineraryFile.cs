@@ -41,9 +41,19 @@ public static class ItineraryFile
                 ? Foreign("no camps", "The file holds no event and no way point; " + Shapes)
                 : reading;
         }
-        catch (Exception broken) when (broken is XmlException or FormatException or ArgumentException or InvalidOperationException or System.Runtime.Serialization.SerializationException)
+        catch (Exception broken)
+            when (broken
+                    is XmlException
+                        or FormatException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or System.Runtime.Serialization.SerializationException
+            )
         {
-            return Foreign(ForecastFile.FirstLines(text), $"The file breaks off or is not well formed ({broken.Message}). {Shapes}");
+            return Foreign(
+                ForecastFile.FirstLines(text),
+                $"The file breaks off or is not well formed ({broken.Message}). {Shapes}"
+            );
         }
     }
 

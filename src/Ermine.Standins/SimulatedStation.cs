@@ -46,15 +46,28 @@ public static class SimulatedStation
     public static StationAnswer Ask(StationQuestion question)
     {
         var random = new Random(
-            HashOf(question.Seed, question.From.DayNumber, (int)Math.Round(10 * question.Latitude), (int)question.Terrain)
+            HashOf(
+                question.Seed,
+                question.From.DayNumber,
+                (int)Math.Round(10 * question.Latitude),
+                (int)question.Terrain
+            )
         );
         double Gauss() => Normal.Sample(random, 0, 1);
         var hours = 24 * question.Days;
-        var snap = random.NextDouble() < 0.7 ? (At: random.Next(12, Math.Max(13, hours)), Depth: 5 + 6 * random.NextDouble()) : (At: -999, Depth: 0);
+        var snap =
+            random.NextDouble() < 0.7
+                ? (At: random.Next(12, Math.Max(13, hours)), Depth: 5 + 6 * random.NextDouble())
+                : (At: -999, Depth: 0);
         var pressure = Gauss();
         var drift = Enumerable.Range(0, question.Members).Select(_ => 0.0).ToArray();
         var members = Enumerable.Range(0, question.Members).Select(_ => new List<double>(hours)).ToArray();
-        var (time, wind, cloud, humidity) = (new List<string>(), new List<double>(), new List<double>(), new List<double>());
+        var (time, wind, cloud, humidity) = (
+            new List<string>(),
+            new List<double>(),
+            new List<double>(),
+            new List<double>()
+        );
         var gust = 0.0;
         for (var hour = 0; hour < hours; hour++)
         {

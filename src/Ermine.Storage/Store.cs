@@ -60,17 +60,13 @@ public sealed class Store(ErmineContext db)
         [.. (await db.Sleepers.AsNoTracking().OrderBy(s => s.Name).ToListAsync()).Select(s => s.ToCore())];
 
     public async Task<IReadOnlyList<KitItem>> Items() =>
-        [
-            .. (await db.Items.AsNoTracking().OrderBy(i => i.Name).ToListAsync()).Select(i => i.ToCore()),
-        ];
+        [.. (await db.Items.AsNoTracking().OrderBy(i => i.Name).ToListAsync()).Select(i => i.ToCore())];
 
     public async Task<IReadOnlyList<Trip>> Trips() =>
         [.. (await db.Trips.AsNoTracking().OrderBy(t => t.Name).ToListAsync()).Select(t => t.ToCore())];
 
     public async Task<IReadOnlyList<ForecastHead>> Forecasts() =>
-        [
-            .. (await db.Forecasts.AsNoTracking().Include(f => f.Hours).ToListAsync()).Select(ForecastHead.Of),
-        ];
+        [.. (await db.Forecasts.AsNoTracking().Include(f => f.Hours).ToListAsync()).Select(ForecastHead.Of)];
 
     public async Task<ForecastSeries?> Forecast(Guid id) =>
         (await db.Forecasts.AsNoTracking().Include(f => f.Hours).SingleOrDefaultAsync(f => f.Id == id))?.ToCore();

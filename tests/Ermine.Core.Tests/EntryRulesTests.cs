@@ -134,11 +134,7 @@ public class EntryRulesTests
         );
         var faults = EntryRules.Check(trip, id => id == pad.Id);
         Assert.Equal(
-            [
-                "members[0].system.layers[1].itemId",
-                "members[0].along",
-                "members[0].own[0].system.layers[0].itemId",
-            ],
+            ["members[0].system.layers[1].itemId", "members[0].along", "members[0].own[0].system.layers[0].itemId"],
             Fields(faults)
         );
     }

@@ -31,8 +31,7 @@ public class HeatOfNightTests
         StartState start = StartState.Normal,
         IReadOnlyList<HeatSource>? sources = null,
         IReadOnlyList<StackFrom>? stacks = null
-    ) =>
-        HeatOfNight.Play(new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, start));
+    ) => HeatOfNight.Play(new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, start));
 
     private static StackFrom From(double hour, ThermalStack stack, bool tight = false) =>
         new(hour, stack, Surroundings.Open(Surface.Air), tight);
@@ -103,7 +102,11 @@ public class HeatOfNightTests
         Assert.Equal(1 - Math.Exp(-1), bottle.Between(21, 24) / bottle.Between(21, 200), 1e-6);
         Assert.Equal(0, bottle.Between(19, 21));
         Assert.Equal(20, Source(NightEventKind.Meal, 20, new(default, default, 0, Kcal: 5000)).Between(0, 100), 1e-9);
-        Assert.Equal(0.06 * 300 * 1.163 / Woman.BodyAreaM2, Source(NightEventKind.Meal, 20, new(default, default, 0, Kcal: 300)).Between(0, 100), 1e-9);
+        Assert.Equal(
+            0.06 * 300 * 1.163 / Woman.BodyAreaM2,
+            Source(NightEventKind.Meal, 20, new(default, default, 0, Kcal: 300)).Between(0, 100),
+            1e-9
+        );
         Assert.Equal(10, Source(NightEventKind.WarmUp, 2).Between(0, 4), 1e-9);
     }
 
@@ -185,8 +188,7 @@ public class HeatOfNightTests
         var closet = new Closet([mat, bag, hat, jacket]);
         var night = Night(-30);
         NightPlan Plan(params NightEvent[] events) =>
-            Planner(closet)
-                .Plan(Trip(Slept(mat, hat, bag), night).Sleeping(new(21, 31, StartState.Normal, events)), 0);
+            Planner(closet).Plan(Trip(Slept(mat, hat, bag), night).Sleeping(new(21, 31, StartState.Normal, events)), 0);
         var plain = Plan();
         Assert.Equal(-30, plain.Hours!.Steps.Min(s => s.Outside.Celsius), 0.1);
         Assert.Equal(31, plain.Hours.Steps[^1].Hour, 1e-9);

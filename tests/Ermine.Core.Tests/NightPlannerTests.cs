@@ -42,14 +42,16 @@ public class NightPlannerTests
         var tent = Plan(-20).Comfort;
         Assert.Equal(3.5, (tent.Around!.Value - tent.Outside!.Value).Kelvin, 1e-9);
         var heat = Metabolism.Sleeping(Sleeper.StandardWoman);
-        var loss = HeatBalance.Loss(
-            Build(0, Mat, Hat, Down).Thermal,
-            33,
-            heat,
-            tent.Around.Value.Celsius,
-            tent.Ground!.Value.Celsius,
-            0.95
-        ).Total;
+        var loss = HeatBalance
+            .Loss(
+                Build(0, Mat, Hat, Down).Thermal,
+                33,
+                heat,
+                tent.Around.Value.Celsius,
+                tent.Ground!.Value.Celsius,
+                0.95
+            )
+            .Total;
         Assert.Equal(heat, loss, 1e-6);
     }
 
@@ -123,8 +125,7 @@ public class NightPlannerTests
     [Fact]
     public void A_night_of_its_own_is_slept_in_its_own_system()
     {
-        var trip = Trip(Slept(Mat, Hat, Down), Night(-10), Night(-10, day: 14))
-            .With(m => m with { Own = [] });
+        var trip = Trip(Slept(Mat, Hat, Down), Night(-10), Night(-10, day: 14)).With(m => m with { Own = [] });
         trip = trip.With(m => m with { Own = [new(trip.Nights[1].Id, Slept(Mat))] });
         var plans = Planner(Owned).Plan(trip);
         Assert.Equal(3, plans[0].Items.Count);
@@ -169,11 +170,14 @@ public class NightPlannerTests
         var closet = new Closet([Mat, Down, Hat, jacket, thick, better]);
         var planner = Planner(closet);
         var holds = planner.Plan(Trip(Slept(Mat, Hat, Down), Night(-10)), 0).Comfort.Outside!.Value.Celsius;
-        var trip = Trip(Slept(Mat, Hat, Down), Night(holds - 3)) .With(m => m with { Along = [jacket.Id] });
+        var trip = Trip(Slept(Mat, Hat, Down), Night(holds - 3)).With(m => m with { Along = [jacket.Id] });
 
         var fixes = Fixes.For(planner.Of(trip), 0);
         Assert.Contains(fixes, f => f.Parts[0].ItemId == jacket.Id && f.MassG == 0);
-        Assert.Contains(fixes, f => f.Parts[0].Kind == FixKind.Swap && f.MassG == 500 && f.Parts[0].ItemId == better.Id);
+        Assert.Contains(
+            fixes,
+            f => f.Parts[0].Kind == FixKind.Swap && f.MassG == 500 && f.Parts[0].ItemId == better.Id
+        );
         Assert.Contains(fixes, f => f.Parts[0].ItemId == thick.Id);
         Assert.All(
             fixes.Where(f => f.Evening is null),

@@ -42,7 +42,15 @@ public class ReferenceTests
         var bag = Labels.BagFor(Threshold.Comfort, new(-18))!.Value;
         Assert.Equal(1.624, bag.SI, 0.0006);
         var pad = Regions.Each(_ => Insulation.FromR(padR).SI);
-        var stack = ThermalStack.Plain(bag.SI, Labels.ClosedHood, Labels.TestWear, pad, 0, Labels.TestWind, Regions.Each(_ => barrier ? 1.0 : 0));
+        var stack = ThermalStack.Plain(
+            bag.SI,
+            Labels.ClosedHood,
+            Labels.TestWear,
+            pad,
+            0,
+            Labels.TestWind,
+            Regions.Each(_ => barrier ? 1.0 : 0)
+        );
         var holds = HeatBalance.Solve(
             stack,
             Metabolism.Sleeping(Sleeper.StandardWoman),
@@ -179,7 +187,15 @@ public class ReferenceTests
     [Fact]
     public void Where_nothing_balances_the_answer_says_so()
     {
-        var bare = ThermalStack.Plain(0, 0, Regions.Each(_ => 0.0), Regions.Each(_ => 0.0), 3, 10, Regions.Each(_ => 0.0));
+        var bare = ThermalStack.Plain(
+            0,
+            0,
+            Regions.Each(_ => 0.0),
+            Regions.Each(_ => 0.0),
+            3,
+            10,
+            Regions.Each(_ => 0.0)
+        );
         var holds = HeatBalance.Solve(bare, 47, Threshold.Comfort, Surroundings.Open(Surface.Air));
         Assert.Null(holds.Outside);
         Assert.False(string.IsNullOrEmpty(holds.WhyNone));

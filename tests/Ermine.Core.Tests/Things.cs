@@ -89,14 +89,7 @@ internal static class Things
         );
 
     public static Trip Trip(SleepSystem system, params Night[] nights) =>
-        new(
-            Guid.NewGuid(),
-            "trip",
-            new(Confidence: 0.5),
-            null,
-            nights,
-            [new(Guid.Empty, system, [], [], [], [])]
-        );
+        new(Guid.NewGuid(), "trip", new(Confidence: 0.5), null, nights, [new(Guid.Empty, system, [], [], [], [])]);
 
     /// <summary>The same trip with its only member changed.</summary>
     public static Trip With(this Trip trip, Func<Member, Member> change) =>

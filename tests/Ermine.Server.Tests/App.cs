@@ -50,14 +50,15 @@ public sealed class App : WebApplicationFactory<Program>
 
     public Task<Answer> PostText(string path, string text) => PostBytes(path, Encoding.UTF8.GetBytes(text));
 
-    public async Task<Answer> PostBytes(string path, byte[] bytes)
+    public async Task<Answer> PostBytes(string path, byte[] bytes, string type = "text/csv")
     {
         using var content = new ByteArrayContent(bytes);
-        content.Headers.ContentType = new("text/csv");
+        content.Headers.ContentType = new(type);
         return await Answer.Of(await Http.PostAsync(path, content, TestContext.Current.CancellationToken));
     }
 
-    public async Task<JsonObject> Trip() => (JsonObject)(await Get("/api/workspace"))["trips"]![0]!;
+    public async Task<JsonObject> Trip(string name = "Isvar crossing") =>
+        (JsonObject)(await Get("/api/workspace"))["trips"]!.AsArray().Single(t => (string)t!["name"]! == name)!;
 
     public async Task<JsonObject> Item(string name) =>
         (JsonObject)(await Get("/api/workspace"))["items"]!.AsArray().Single(i => (string)i!["name"]! == name)!;

@@ -17,7 +17,7 @@ public sealed class StoreTests(App app) : IClassFixture<App>
         ask.CommandText = "SELECT (SELECT COUNT(*) FROM Items), (SELECT COUNT(*) FROM ForecastHourRow)";
         await using var row = await ask.ExecuteReaderAsync(TestContext.Current.CancellationToken);
         Assert.True(await row.ReadAsync(TestContext.Current.CancellationToken));
-        Assert.Equal((67, 195), (row.GetInt32(0), row.GetInt32(1)));
+        Assert.Equal((80, 195), (row.GetInt32(0), row.GetInt32(1)));
     }
 
     [Fact]
@@ -33,7 +33,7 @@ public sealed class StoreTests(App app) : IClassFixture<App>
             Assert.Equal(200, (await first.Put($"/api/trips/{id}", trip)).Status);
         }
         await using var second = App.On(folder);
-        Assert.Equal("Renamed", (string)(await second.Trip())["name"]!);
+        Assert.Equal(id, (string)(await second.Trip("Renamed"))["id"]!);
         Assert.False(Directory.Exists(Path.Combine(folder, "backups")));
     }
 

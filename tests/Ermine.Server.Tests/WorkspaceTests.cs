@@ -34,7 +34,7 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         var trip = await app.Trip();
         var fix = (await app.Post("/api/plan/fixes", new { trip, night = 3 })).Body![0]!;
         Assert.True((bool)fix["covers"]!);
-        trip["system"] = fix["system"]!.DeepClone();
+        trip["members"]![0]!["system"] = fix["system"]!.DeepClone();
         var night = (await app.Post("/api/plan", new { trip, night = 3 })).Body!["night"]!;
         Assert.Equal("warm", (string)night["verdict"]!);
         Assert.Equal((double)fix["holdsTo"]!, (double)night["comfort"]!["outside"]!, 1e-4);
@@ -46,17 +46,40 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         var trip = Renamed(await app.Trip(), "Saved and read back");
         var night = trip["nights"]![2]!;
         night["typedLowC"] = -23.5;
-        night["ownSystem"] = trip["system"]!.DeepClone();
-        night["ownSystem"]!["underGap"] = "rucksack";
-        night["evening"] = JsonNode.Parse(
+        night["overrules"] = JsonNode.Parse("""[{ "kind": "coldPool", "value": -2, "note": "It drains." }]""");
+        var member = trip["members"]![0]!;
+        var own = member["system"]!.DeepClone();
+        own["underGap"] = "rucksack";
+        own["hammock"] = JsonNode.Parse("""{ "fit": "gaps", "windCover": true }""");
+        own["breathInside"] = true;
+        member["kept"] = new JsonArray(
+            new JsonObject
+            {
+                ["id"] = Guid.NewGuid().ToString(),
+                ["name"] = "Kept",
+                ["system"] = own.DeepClone(),
+            }
+        );
+        member["quiet"] = JsonNode.Parse("""[{ "rule": "no-meal", "note": "Eaten earlier." }]""");
+        var evening = JsonNode.Parse(
             $$"""
-            { "inHour": 20.5, "upHour": 30, "start": "chilled", "events": [
-              { "id": "{{Guid.NewGuid()}}", "kind": "hotBottle", "hour": 21, "kcal": null, "litres": 1, "waterC": 90, "itemId": null },
-              { "id": "{{Guid.NewGuid()}}", "kind": "putOn", "hour": 27.5, "kcal": null, "litres": null, "waterC": null, "itemId": "{{trip[
-                "along"
-            ]![0]}}" }
+            { "inHour": 20.5, "upHour": 30, "start": "chilled", "readyToMove": true, "dressed": false, "ableToHear": true, "events": [
+              { "id": "{{Guid.NewGuid()}}", "kind": "hotBottle", "hour": 21, "kcal": null, "litres": 1, "waterC": 90, "itemId": null,
+                "watts": null, "hours": null, "massKg": null, "region": "torso", "wrapped": false },
+              { "id": "{{Guid.NewGuid()}}", "kind": "putOn", "hour": 27.5, "kcal": null, "litres": null, "waterC": null,
+                "itemId": "{{member["along"]![
+                0
+            ]}}", "watts": null, "hours": null, "massKg": null, "region": null, "wrapped": true }
             ] }
             """
+        );
+        member["own"] = new JsonArray(
+            new JsonObject
+            {
+                ["nightId"] = (string)night["id"]!,
+                ["system"] = own,
+                ["evening"] = evening,
+            }
         );
         Assert.Equal(200, (await app.Put($"/api/trips/{trip["id"]}", trip)).Status);
         trip["nights"]![0]!["camp"] = "Elsewhere";
@@ -67,10 +90,6 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         var read = (await app.Get("/api/workspace"))["trips"]!
             .AsArray()
             .Single(t => (string)t!["id"]! == (string)trip["id"]!)!;
-        foreach (var t in new[] { trip, read })
-            t["along"] = new JsonArray([
-                .. t["along"]!.AsArray().Select(a => (string)a!).Order().Select(a => (JsonNode)a!),
-            ]);
         Assert.True(JsonNode.DeepEquals(trip, read), $"{trip}\n{read}");
         Assert.Equal(204, (await app.Delete($"/api/trips/{trip["id"]}?version=2")).Status);
     }
@@ -116,13 +135,20 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         var trip = await app.Trip();
         trip["trust"]!["confidence"] = 0.42;
         trip["nights"]![1]!["date"] = (string)trip["nights"]![0]!["date"]!;
-        trip["sleeperId"] = Guid.NewGuid().ToString();
-        trip["system"]!["layers"]!.AsArray().Add(trip["system"]!["layers"]![0]!.DeepClone());
-        trip["system"]!["layers"]![1]!["itemId"] = Guid.NewGuid().ToString();
+        var member = trip["members"]![0]!;
+        member["sleeperId"] = Guid.NewGuid().ToString();
+        member["system"]!["layers"]!.AsArray().Add(member["system"]!["layers"]![0]!.DeepClone());
+        member["system"]!["layers"]![1]!["itemId"] = Guid.NewGuid().ToString();
         var answer = await app.Put($"/api/trips/{trip["id"]}", trip);
         Assert.Equal(422, answer.Status);
         Assert.Equal(
-            ["nights[1].date", "sleeperId", "system.layers[1].itemId", "system.layers[9].itemId", "trust.confidence"],
+            [
+                "members[0].sleeperId",
+                "members[0].system.layers[1].itemId",
+                "members[0].system.layers[9].itemId",
+                "nights[1].date",
+                "trust.confidence",
+            ],
             answer.FaultyFields().Order(StringComparer.Ordinal)
         );
     }
@@ -212,7 +238,7 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
             await make.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
         await using var upgraded = App.On(folder);
-        Assert.Single((await upgraded.Get("/api/workspace"))["trips"]!.AsArray());
+        Assert.Equal(2, (await upgraded.Get("/api/workspace"))["trips"]!.AsArray().Count);
         var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
         await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
         await kept.OpenAsync(TestContext.Current.CancellationToken);

@@ -18,6 +18,7 @@ const router = createBrowserRouter([
       { index: true, element: <Start /> },
       { path: "trips/:tripId/cold/:night?", Component: ColdStation },
       { path: "trips/:tripId/night/:night?", lazy: () => import("./night/NightStation") },
+      { path: "trips/:tripId/compare/:night?", lazy: () => import("./compare/CompareStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "*", element: <Start /> },
     ],

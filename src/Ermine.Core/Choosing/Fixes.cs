@@ -69,6 +69,12 @@ public sealed class Fixes(NightPlanner planner, int index)
     public const int BestForPairs = 10,
         MostPairs = 3;
 
+    /// <summary>Most that something done is credited, K (assumption).</summary>
+    public const double MostOfDoing = 10;
+
+    /// <summary>Doing is weighed on a night this far below what the system holds to, K (assumption).</summary>
+    public const double AskedBelow = 4;
+
     private readonly Closet closet = planner.Closet;
     private readonly SleepSystem system = planner.SystemOf(index);
     private readonly Evening evening = planner.EveningOf(index);
@@ -126,23 +132,32 @@ public sealed class Fixes(NightPlanner planner, int index)
         var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;
         if (then is not null && played is not null)
         {
-            gain = new(gain.Kelvin + (WorthOf(changed, then) ?? 0));
-            covers |= shortBy > 0 && planner.Play(index, changed, then)?.Verdict == Verdict.Warm && played.Verdict != Verdict.Warm;
+            gain = new(gain.Kelvin + WorthOf(changed, then, holds));
+            covers |=
+                shortBy > 0
+                && planner.Play(index, changed, then)?.Verdict == Verdict.Warm
+                && played.Verdict != Verdict.Warm;
         }
         return new(parts, changed, then, gain, holds, Grams(changed), covers);
     }
 
-    /// <summary>How much colder the night may be for its lowest skin to come out the same as without what is done, K.</summary>
-    private double? WorthOf(SleepSystem slept, Evening then)
+    /// <summary>
+    /// How much colder the night may be for its lowest skin to come out the same as without what is done, K, at most
+    /// <see cref="MostOfDoing"/>; asked of a night cold enough to tell, some degrees below what the system holds to.
+    /// </summary>
+    private double WorthOf(SleepSystem slept, Evening then, Temperature holds)
     {
+        var colder = planFor is { } low ? Math.Min(0, holds.Celsius - AskedBelow - low) : 0;
         if (
-            planner.Play(index, slept, evening) is not { } without
-            || planner.Play(index, slept, then) is not { } with
-            || planner.Play(index, slept, evening, 2) is not { } warmer
+            planner.Play(index, slept, evening, colder) is not { } without
+            || planner.Play(index, slept, then, colder) is not { } with
+            || planner.Play(index, slept, evening, colder + 2) is not { } warmer
         )
-            return null;
+            return 0;
         var perKelvin = (warmer.LowestSkin - without.LowestSkin).Kelvin / 2;
-        return perKelvin > 1e-3 ? (with.LowestSkin - without.LowestSkin).Kelvin / perKelvin : null;
+        return perKelvin > 1e-3
+            ? Math.Clamp((with.LowestSkin - without.LowestSkin).Kelvin / perKelvin, 0, MostOfDoing)
+            : 0;
     }
 
     private Fix? Pair(Fix a, Fix b, Temperature now, PlayedNight? played, double shortBy)
@@ -224,7 +239,13 @@ public sealed class Fixes(NightPlanner planner, int index)
         {
             var right = hammock with { Fit = UnderquiltFit.Snug };
             if (right != hammock)
-                yield return Of(FixKind.Hang, null, null, "The underquilt hangs snug, its loft free.", s => s with { Hammock = right });
+                yield return Of(
+                    FixKind.Hang,
+                    null,
+                    null,
+                    "The underquilt hangs snug, its loft free.",
+                    s => s with { Hammock = right }
+                );
             if (!hammock.WindCover)
                 yield return Of(
                     FixKind.Hang,
@@ -247,7 +268,12 @@ public sealed class Fixes(NightPlanner planner, int index)
     /// <summary>What the night demands rules some things out.</summary>
     private bool Allowed(KitItem item) =>
         !(evening.ReadyToMove && item.Kind is ItemKind.VapourBarrier or ItemKind.Liner)
-        && !(evening.AbleToHear && item.Cover.Head >= 0.5 && item.Kind == ItemKind.Garment && closet.ReadingOf(item.Id).Local.Head >= Rules.NightRules.KeepsSoundOut)
+        && !(
+            evening.AbleToHear
+            && item.Cover.Head >= 0.5
+            && item.Kind == ItemKind.Garment
+            && closet.ReadingOf(item.Id).Local.Head >= Rules.NightRules.KeepsSoundOut
+        )
         && (system.Hammock is not null || item.Kind != ItemKind.Underquilt);
 
     private IEnumerable<(FixPart Part, Evening Evening)> Doing()
@@ -265,13 +291,19 @@ public sealed class Fixes(NightPlanner planner, int index)
         if (!Done(NightEventKind.Meal))
             offered.Add((Usual(NightEventKind.Meal, evening.InHour - 0.5), "Digesting makes heat for five hours."));
         if (!Done(NightEventKind.HotBottle))
-            offered.Add((Usual(NightEventKind.HotBottle, evening.InHour), "Wrapped, at the feet, it warms until midnight."));
+            offered.Add(
+                (Usual(NightEventKind.HotBottle, evening.InHour), "Wrapped, at the feet, it warms until midnight.")
+            );
         if (coolFrom is not null)
         {
             offered.Add((Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool."));
             foreach (var id in planner.Member.Along.Where(id => system.Layers.All(l => l.ItemId != id)))
             {
-                if (closet.Find(id) is { IsWorn: true } kept && Allowed(kept) && evening.Events.All(e => e.ItemId != id))
+                if (
+                    closet.Find(id) is { IsWorn: true } kept
+                    && Allowed(kept)
+                    && evening.Events.All(e => e.ItemId != id)
+                )
                     offered.Add(
                         (
                             new(Guid.NewGuid(), NightEventKind.PutOn, before, ItemId: id),
@@ -281,13 +313,7 @@ public sealed class Fixes(NightPlanner planner, int index)
             }
         }
         foreach (var (done, why) in offered)
-            yield return (
-                new(FixKind.Do, null, null, done, why),
-                evening with
-                {
-                    Events = [.. evening.Events, done],
-                }
-            );
+            yield return (new(FixKind.Do, null, null, done, why), evening with { Events = [.. evening.Events, done] });
         if (evening.Start != StartState.Warmed)
             yield return (
                 new(FixKind.Do, null, null, null, "Go in warm: feet and body moved until they glow."),

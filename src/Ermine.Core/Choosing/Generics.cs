@@ -34,11 +34,47 @@ public static class Generics
         Piece(2, "Foam pad", ItemKind.Pad, 400, ClaimKind.RValue, 2, Whole, Material.Foam),
         Piece(3, "Winter inflatable pad", ItemKind.Pad, 600, ClaimKind.RValue, 5, Whole, Material.Inflatable),
         Piece(4, "Down booties", ItemKind.Garment, 200, ClaimKind.LoftCm, 3.5, new(0, 0, 0.12, 1), Material.Down),
-        Piece(5, "Insulated hood", ItemKind.Garment, 110, ClaimKind.SquareMetreKelvinPerWatt, 0.35, new(1, 0, 0, 0), Material.SyntheticFill),
-        Piece(6, "Thick hat or balaclava", ItemKind.Garment, 80, ClaimKind.SquareMetreKelvinPerWatt, 0.18, new(1, 0, 0, 0), Material.Wool),
-        Piece(7, "Synthetic jacket, light", ItemKind.Garment, 450, ClaimKind.LoftCm, 2.5, new(0, 0.95, 0, 0), Material.SyntheticFill),
+        Piece(
+            5,
+            "Insulated hood",
+            ItemKind.Garment,
+            110,
+            ClaimKind.SquareMetreKelvinPerWatt,
+            0.35,
+            new(1, 0, 0, 0),
+            Material.SyntheticFill
+        ),
+        Piece(
+            6,
+            "Thick hat or balaclava",
+            ItemKind.Garment,
+            80,
+            ClaimKind.SquareMetreKelvinPerWatt,
+            0.18,
+            new(1, 0, 0, 0),
+            Material.Wool
+        ),
+        Piece(
+            7,
+            "Synthetic jacket, light",
+            ItemKind.Garment,
+            450,
+            ClaimKind.LoftCm,
+            2.5,
+            new(0, 0.95, 0, 0),
+            Material.SyntheticFill
+        ),
         Piece(8, "Down jacket", ItemKind.Garment, 450, ClaimKind.LoftCm, 4.5, new(0.1, 0.95, 0, 0), Material.Down),
-        Piece(9, "Insulated trousers", ItemKind.Garment, 400, ClaimKind.LoftCm, 2.5, new(0, 0.12, 0.95, 0), Material.SyntheticFill),
+        Piece(
+            9,
+            "Insulated trousers",
+            ItemKind.Garment,
+            400,
+            ClaimKind.LoftCm,
+            2.5,
+            new(0, 0.12, 0.95, 0),
+            Material.SyntheticFill
+        ),
         Piece(10, "Vapour barrier liner", ItemKind.VapourBarrier, 170, null, 0, NoHead, Material.Coated),
         Piece(11, "Synthetic overquilt", ItemKind.Quilt, 1000, ClaimKind.Comfort, 3, NoHead, Material.SyntheticFill),
         Piece(12, "Down quilt for outside", ItemKind.Quilt, 650, ClaimKind.Comfort, 0, NoHead, Material.Down),
@@ -54,7 +90,10 @@ public static class Generics
     /// <param name="prices">Prices typed, by piece.</param>
     public static IReadOnlyList<Buy> For(NightPlanner planner, int index, IReadOnlyDictionary<Guid, double> prices)
     {
-        var closet = new Closet([.. planner.Closet.All.Select(t => t.Item), .. Pieces.Where(p => planner.Closet.Find(p.Id) is null)]);
+        var closet = new Closet([
+            .. planner.Closet.All.Select(t => t.Item),
+            .. Pieces.Where(p => planner.Closet.Find(p.Id) is null),
+        ]);
         var asking = planner.With(closet);
         var system = planner.SystemOf(index);
         var low = planner.Weather(index)?.Low.PlanFor;

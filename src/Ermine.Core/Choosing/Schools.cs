@@ -22,8 +22,7 @@ public static class Schools
         var all = closet.All.Where(t => t.Reading.Insulation is not null).ToList();
         double Warmth(KitItem item) => closet.ReadingOf(item.Id).Insulation?.SI ?? 0;
         KitItem? Warmest(Func<KitItem, bool> of) => all.Select(t => t.Item).Where(of).MaxBy(Warmth);
-        List<KitItem> Packed(Func<KitItem, bool> of) =>
-            [.. closet.Resolve(packed).Select(r => r.Item).Where(of)];
+        List<KitItem> Packed(Func<KitItem, bool> of) => [.. closet.Resolve(packed).Select(r => r.Item).Where(of)];
 
         SleepSystem Without(Func<KitItem, bool> of) => SystemChange.Keep(packed, i => !of(i), closet);
         SleepSystem With(SleepSystem system, params KitItem?[] more) =>
@@ -46,7 +45,11 @@ public static class Schools
                 "A mummy bag with collar and hood seals in one movement.",
                 With(Without(i => i.IsTopLayer), bag)
             );
-        var quilts = all.Select(t => t.Item).Where(i => i.Kind == ItemKind.Quilt).OrderByDescending(Warmth).Take(2).ToList();
+        var quilts = all.Select(t => t.Item)
+            .Where(i => i.Kind == ItemKind.Quilt)
+            .OrderByDescending(Warmth)
+            .Take(2)
+            .ToList();
         if (quilts.Count == 2)
             Offer(
                 "quilts",
@@ -56,7 +59,8 @@ public static class Schools
             );
         if (
             Warmest(i => i is { IsTopLayer: true, Material: Material.Down or Material.TreatedDown }) is { } down
-            && Warmest(i => i is { IsTopLayer: true, Material: Material.SyntheticFill, Kind: ItemKind.Quilt }) is { } outer
+            && Warmest(i => i is { IsTopLayer: true, Material: Material.SyntheticFill, Kind: ItemKind.Quilt })
+                is { } outer
         )
             Offer(
                 "down-inside",
@@ -89,8 +93,16 @@ public static class Schools
             );
         var barriers = Packed(i => i.Kind == ItemKind.VapourBarrier);
         if (barriers.Count > 0)
-            Offer("no-barrier", "Without the barrier", "Breathable layers, aired every noon.", Without(i => i.Kind == ItemKind.VapourBarrier));
-        else if (all.Select(t => t.Item).Where(i => i.Kind == ItemKind.VapourBarrier).MaxBy(i => i.Cover.Torso) is { } barrier)
+            Offer(
+                "no-barrier",
+                "Without the barrier",
+                "Breathable layers, aired every noon.",
+                Without(i => i.Kind == ItemKind.VapourBarrier)
+            );
+        else if (
+            all.Select(t => t.Item).Where(i => i.Kind == ItemKind.VapourBarrier).MaxBy(i => i.Cover.Torso) is
+            { } barrier
+        )
             Offer("barrier", "With a vapour barrier", "The loft stays dry for weeks.", With(packed, barrier));
         var pads = Packed(i => i.Kind == ItemKind.Pad);
         if (pads is [{ } under, { } over])

@@ -15,7 +15,8 @@ public static class SystemChange
                 : system
                     .Layers.ToList()
                     .FindIndex(l =>
-                        closet.Find(l.ItemId) is { IsTopLayer: true } top && (!item.IsTopLayer || top.MassG < item.MassG)
+                        closet.Find(l.ItemId) is { IsTopLayer: true } top
+                        && (!item.IsTopLayer || top.MassG < item.MassG)
                     );
         var more = system.Layers.ToList();
         more.Insert(at < 0 ? more.Count : at, new(item.Id, Closure.Closed));
@@ -33,7 +34,17 @@ public static class SystemChange
     public static SleepSystem Turn(SleepSystem system, Guid one, Guid other)
     {
         var (a, b) = (system.Layers.First(l => l.ItemId == one), system.Layers.First(l => l.ItemId == other));
-        return system with { Layers = [.. system.Layers.Select(l => l == a ? b : l == b ? a : l)] };
+        return system with
+        {
+            Layers =
+            [
+                .. system.Layers.Select(l =>
+                    l == a ? b
+                    : l == b ? a
+                    : l
+                ),
+            ],
+        };
     }
 
     /// <summary>One layer used differently.</summary>

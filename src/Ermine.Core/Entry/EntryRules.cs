@@ -113,11 +113,19 @@ public static class EntryRules
         foreach (var byHand in night.Overrules ?? [])
         {
             if (Overrule.RangeOf(byHand.Kind) is not { } range)
-                faults.Add($"{at}.overrules", $"{byHand.Kind}", "Only elevation, cold pool, clear sky and site wind are set by hand.");
+                faults.Add(
+                    $"{at}.overrules",
+                    $"{byHand.Kind}",
+                    "Only elevation, cold pool, clear sky and site wind are set by hand."
+                );
             else
                 faults.Range($"{at}.overrules.{Camel(byHand.Kind)}", byHand.Value, range.Least, range.Most, range.Unit);
             if (byHand.Note.Length > 200)
-                faults.Add($"{at}.overrules.{Camel(byHand.Kind)}", $"{byHand.Note.Length} characters", "Keep a note to 200 characters.");
+                faults.Add(
+                    $"{at}.overrules.{Camel(byHand.Kind)}",
+                    $"{byHand.Note.Length} characters",
+                    "Keep a note to 200 characters."
+                );
         }
     }
 
@@ -259,7 +267,11 @@ public static class EntryRules
             case ClaimKind.AddsDegrees:
                 faults.Range(at, claim.Value, 0, 20, "K");
                 if (item.Kind != ItemKind.Liner)
-                    faults.Add($"claims[{index}].kind", $"{claim.Kind}", "Only a liner is said to add degrees; use R, clo or tog.");
+                    faults.Add(
+                        $"claims[{index}].kind",
+                        $"{claim.Kind}",
+                        "Only a liner is said to add degrees; use R, clo or tog."
+                    );
                 break;
             case ClaimKind.RValue:
                 faults.Range(at, claim.Value, 0, 60, "R");

@@ -225,19 +225,13 @@ public static class DesignLows
         ];
         var members = forecast.MemberLows;
         Temperature OfMembers(double share, double widened) =>
-            new Temperature(SortedArrayStatistics.QuantileCustom(members!.ToArray(), share, QuantileDefinition.R7) + widened)
-            + shift;
+            new Temperature(
+                SortedArrayStatistics.QuantileCustom(members!.ToArray(), share, QuantileDefinition.R7) + widened
+            ) + shift;
         ColdSideAt[]? byEnsemble = members is null
             ? null
-            :
-            [
-                .. Confidences.Select(c => new ColdSideAt(
-                    c.Confidence,
-                    OfMembers(1 - c.Confidence, -EnsembleWidened)
-                )),
-            ];
-        var school =
-            trust.School == TrustSchool.Ensemble && byEnsemble is null ? TrustSchool.Confidence : trust.School;
+            : [.. Confidences.Select(c => new ColdSideAt(c.Confidence, OfMembers(1 - c.Confidence, -EnsembleWidened)))];
+        var school = trust.School == TrustSchool.Ensemble && byEnsemble is null ? TrustSchool.Confidence : trust.School;
         if (school != trust.School)
             assumed.Add("This forecast has no ensemble; its spread is taken from lead time and terrain.");
         if (members is { Count: < 10 } && school == TrustSchool.Ensemble)

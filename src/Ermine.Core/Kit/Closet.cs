@@ -46,7 +46,10 @@ public sealed class Closet
         };
 
     /// <summary>The place of a kind of thing: 0 under the body, 1 on it, 2 over it.</summary>
-    public static int Place(ItemKind kind) => Tier(kind) < 2 ? 0 : Tier(kind) == 2 ? 1 : 2;
+    public static int Place(ItemKind kind) =>
+        Tier(kind) < 2 ? 0
+        : Tier(kind) == 2 ? 1
+        : 2;
 }
 
 /// <summary>A thing of a system with its reading and the way it is used.</summary>

@@ -111,8 +111,14 @@ public static class ItemReader
         var value = claim.Value;
         return kind switch
         {
-            ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme when item.Kind == ItemKind.Underquilt =>
-                (33 - value) / 36 - 0.20 is > 0 and var r ? new Insulation(r) : null,
+            ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme when item.Kind == ItemKind.Underquilt => (
+                33 - value
+            ) / 36
+                - 0.20
+                is > 0
+                    and var r
+                ? new Insulation(r)
+                : null,
             ClaimKind.Comfort => Labels.BagFor(Threshold.Comfort, new(value)),
             ClaimKind.Limit => Labels.BagFor(Threshold.Limit, new(value)),
             ClaimKind.Extreme => Labels.BagFor(Threshold.Extreme, new(value)),
@@ -160,9 +166,9 @@ public static class ItemReader
             yield return "Counted for the vapour it keeps in, not for insulation.";
         if (claims.Any(c => c.Claim.Kind == ClaimKind.Unspecified))
             yield return item.Kind == ItemKind.Underquilt ? "An underquilt prints one number: the air it is meant for."
-                : item.Kind == ItemKind.Quilt
+            : item.Kind == ItemKind.Quilt
                 ? "The label does not say which temperature it prints; a quilt's is read as comfort until you say."
-                : "The label does not say which temperature it prints; a bag's is read as limit until you say.";
+            : "The label does not say which temperature it prints; a bag's is read as limit until you say.";
         if (item.IsTopLayer && item.HasTemperatureLabel)
             yield return "Labels are read under test conditions: a thin pad, light clothes, a closed hood, still air.";
         if (claims.Any(c => c.Insulation is null))

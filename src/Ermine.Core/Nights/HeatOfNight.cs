@@ -219,9 +219,7 @@ public static class HeatOfNight
     /// <summary>Mean air of the night outside, which decides the ground.</summary>
     public static Temperature MeanAir(NightToPlay night) =>
         new(
-            Enumerable
-                .Range(0, 24)
-                .Average(n => night.Air.At(night.InHour + n / 23.0 * (night.UpHour - night.InHour)))
+            Enumerable.Range(0, 24).Average(n => night.Air.At(night.InHour + n / 23.0 * (night.UpHour - night.InHour)))
         );
 
     /// <summary>The feet where they turn cold; else the surface that loses most per m², at the coldest step.</summary>

@@ -9,13 +9,7 @@ namespace Ermine.Core.Nights;
 /// <param name="WattsPerM2">Its strength at the start, W per m² of body.</param>
 /// <param name="DiesAway">Falls off exponentially.</param>
 /// <param name="Region">Where most of it goes; null where it spreads over the body.</param>
-public sealed record HeatSource(
-    double FromHour,
-    double Hours,
-    double WattsPerM2,
-    bool DiesAway,
-    Region? Region = null
-)
+public sealed record HeatSource(double FromHour, double Hours, double WattsPerM2, bool DiesAway, Region? Region = null)
 {
     /// <summary>Share of a source's heat that goes to the place where it lies (assumption).</summary>
     public const double AtItsPlace = 0.7;

@@ -21,8 +21,9 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     public const double BandK = 4;
 
     private readonly double heat = Metabolism.Sleeping(sleeper);
-    private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers =
-        new (NightWeather?, List<string>)?[trip.Nights.Count];
+    private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers = new (NightWeather?, List<string>)?[
+        trip.Nights.Count
+    ];
 
     /// <summary>The trip.</summary>
     public Trip Trip => trip;
@@ -260,7 +261,9 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         {
             Layers =
             [
-                .. system.Layers.Select(l => closet.Find(l.ItemId) is { IsTopLayer: true } top ? moved.Moved(l, top.Kind) : l),
+                .. system.Layers.Select(l =>
+                    closet.Find(l.ItemId) is { IsTopLayer: true } top ? moved.Moved(l, top.Kind) : l
+                ),
             ],
         };
     }

@@ -54,11 +54,7 @@ public sealed record Variation(
         {
             null => layer,
             false => layer with { Closure = Closure.Closed, HoodOpen = false },
-            _ => layer with
-            {
-                Closure = kind == ItemKind.Quilt ? Closure.Loose : Closure.CollarOpen,
-                HoodOpen = true,
-            },
+            _ => layer with { Closure = kind == ItemKind.Quilt ? Closure.Loose : Closure.CollarOpen, HoodOpen = true },
         };
 }
 
@@ -92,7 +88,9 @@ public static class Sensitivity
         if (weather is not null)
         {
             var wind = weather.WindMs ?? 0;
-            swings.Add(("wind at the camp, none or double", Change(new(Wind: Math.Max(3, 2 * wind))), Change(new(Wind: 0))));
+            swings.Add(
+                ("wind at the camp, none or double", Change(new(Wind: Math.Max(3, 2 * wind))), Change(new(Wind: 0)))
+            );
             swings.Add(("the forecast, off by its spread", -weather.Low.SigmaK, weather.Low.SigmaK));
         }
         swings.Add(("who sleeps: people differ", -NightPlanner.BandK, NightPlanner.BandK));

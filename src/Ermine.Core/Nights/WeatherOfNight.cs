@@ -139,7 +139,9 @@ public static class WeatherOfNight
                 yield return new(
                     LowStepKind.SiteWind,
                     factor,
-                    factor > 1 ? "Open ground and heights catch more wind than the forecast's point." : "The lie of the camp slows the wind.",
+                    factor > 1
+                        ? "Open ground and heights catch more wind than the forecast's point."
+                        : "The lie of the camp slows the wind.",
                     false
                 );
         }

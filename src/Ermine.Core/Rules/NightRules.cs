@@ -345,7 +345,11 @@ public static class NightRules
                 "Gaps at the ends of the underquilt: draw its ends in.",
                 "Air runs through along the back."
             );
-        if (n.Night.Shelter is Shelter.None && n.Weather is not null && n.Stack.Items.All(i => i.Item.Kind != ItemKind.Bivy))
+        if (
+            n.Night.Shelter is Shelter.None
+            && n.Weather is not null
+            && n.Stack.Items.All(i => i.Item.Kind != ItemKind.Bivy)
+        )
             yield return new(
                 "open-bivouac",
                 false,
@@ -372,7 +376,10 @@ public static class NightRules
                 "You must be up within minutes, and a liner or barrier has to be wriggled out of first.",
                 "Set as a demand of this night."
             );
-        if (n.Evening.Dressed && Regions.All.Any(r => r is Region.Torso or Region.Legs && n.Worn.Sum(i => i.Local[r]) <= 0))
+        if (
+            n.Evening.Dressed
+            && Regions.All.Any(r => r is Region.Torso or Region.Legs && n.Worn.Sum(i => i.Local[r]) <= 0)
+        )
             yield return new(
                 "dressed",
                 false,
@@ -411,7 +418,11 @@ public static class NightRules
                 "over-sixty",
                 false,
                 $"Over sixty the body answers cold more slowly: keep {InHandOverSixty:0} °C in hand"
-                    + (inHand is { } k && k.Kelvin < InHandOverSixty ? "; this night has less." : "; this night has it."),
+                    + (
+                        inHand is { } k && k.Kelvin < InHandOverSixty
+                            ? "; this night has less."
+                            : "; this night has it."
+                    ),
                 "Shivering starts later and is weaker."
             );
         if (n.Sleeper.AgeYears < 18)

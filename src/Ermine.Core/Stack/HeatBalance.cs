@@ -17,9 +17,7 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
     /// <param name="stack">What is between the sleeper and the cold.</param>
     /// <param name="meanAir">Mean air of the night outside.</param>
     public Temperature GroundUnder(ThermalStack stack, Temperature meanAir) =>
-        stack.Hung || Surface == Surface.Air
-            ? Shelter.AirAround(meanAir)
-            : GroundTemperature.Of(Surface, meanAir);
+        stack.Hung || Surface == Surface.Air ? Shelter.AirAround(meanAir) : GroundTemperature.Of(Surface, meanAir);
 }
 
 /// <summary>Heat lost by path, W per m² of body.</summary>
@@ -28,13 +26,7 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
 /// <param name="Leakage">Warm air that escapes.</param>
 /// <param name="Breath">Breath.</param>
 /// <param name="SkinVapour">Vapour from the skin.</param>
-public readonly record struct Losses(
-    double Upward,
-    double Downward,
-    double Leakage,
-    double Breath,
-    double SkinVapour
-)
+public sealed record Losses(double Upward, double Downward, double Leakage, double Breath, double SkinVapour)
 {
     /// <summary>All of it.</summary>
     public double Total => Upward + Downward + Leakage + Breath + SkinVapour;

@@ -54,7 +54,9 @@ public static class Labels
         var humidity = Surroundings.Open(Surface.Air).Shelter.Humidity;
         double Surplus(double bag) =>
             heat
-            - HeatBalance.Loss(OnTheBench(bag), threshold.SkinCelsius, heat, label.Celsius, label.Celsius, humidity).Total;
+            - HeatBalance
+                .Loss(OnTheBench(bag), threshold.SkinCelsius, heat, label.Celsius, label.Celsius, humidity)
+                .Total;
         if (Surplus(0) > 0 || Surplus(MostBag) < 0)
             return null;
         return Brent.TryFindRoot(Surplus, 0, MostBag, 1e-10, 200, out var bag) ? new Insulation(bag) : null;

@@ -74,7 +74,8 @@ public static class Strata
             .ToList();
         var worn = stack.Items.Where(i => i.Item.IsWorn).ToList();
         var underside = Regions.Each(r =>
-            ThermalStack.WornUnderneath(worn.Sum(w => w.Local[r])) + (stack.Enclosed && !hung ? ThermalStack.Crushed : 0)
+            ThermalStack.WornUnderneath(worn.Sum(w => w.Local[r]))
+            + (stack.Enclosed && !hung ? ThermalStack.Crushed : 0)
         );
         var pads = stack.Items.Where(i => Closet.Place(i.Item.Kind) == 0 && i.Local != Nothing).Reverse().ToList();
         var padSum = Regions.Each(r => pads.Sum(p => p.Local[r]));

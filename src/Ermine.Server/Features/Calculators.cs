@@ -334,14 +334,22 @@ public static class Calculators
     private static IEnumerable<Fault> EventFaults(NightRequest request)
     {
         var hours = Math.Clamp(request.HourlyAirC.Count - 1, 1, 24);
-        var evening = new Evening(12, 12 + hours, request.Start, [.. EventsOf(request).Select(e => e with { Hour = 12 + e.Hour })]);
+        var evening = new Evening(
+            12,
+            12 + hours,
+            request.Start,
+            [.. EventsOf(request).Select(e => e with { Hour = 12 + e.Hour })]
+        );
         return EntryRules
             .Check(evening)
             .Where(f => !f.Field.EndsWith("itemId", StringComparison.Ordinal))
             .Select(f =>
                 f.Field.EndsWith("hour", StringComparison.Ordinal)
                     ? new Fault(f.Field["evening.".Length..], f.Value, "Give hours from getting in, 0 to 24.")
-                    : f with { Field = f.Field["evening.".Length..] }
+                    : f with
+                    {
+                        Field = f.Field["evening.".Length..],
+                    }
             );
     }
 
@@ -383,7 +391,10 @@ public static class Calculators
                             .Where(h => h.WhyNone is not null)
                             .Select(h => $"{h.Threshold.Name}: {h.WhyNone}"),
                     ],
-                    [$"Humidity {100 * where.Shelter.Humidity:0} %.", "Insulation, leakage and wind are taken as they stand, no correction added."]
+                    [
+                        $"Humidity {100 * where.Shelter.Humidity:0} %.",
+                        "Insulation, leakage and wind are taken as they stand, no correction added.",
+                    ]
                 )
             )
         );

@@ -16,7 +16,7 @@ public static class Forecasts
     {
         api.MapPost("/itinerary", ReadItinerary)
             .WithTags("Forecasts")
-            .Accepts<string>("text/calendar", "application/gpx+xml")
+            .Accepts<string>("text/calendar", "application/gpx+xml", "application/octet-stream")
             .WithSummary("Nights and camps from a calendar or from way points; nothing is saved");
         api.MapGroup("/forecasts")
             .WithTags("Forecasts")

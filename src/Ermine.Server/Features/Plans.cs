@@ -80,12 +80,16 @@ public static class Plans
         var group = api.MapGroup("").WithTags("Plans");
         group.MapPost("/plan", Plan).WithSummary("Verdicts of every night and one night with its reasons");
         group
-            .MapPost("/plan/fixes", (PlanRequest request, Store store) => Ask(request, store, p => Fixes.For(p, request.Night)))
+            .MapPost(
+                "/plan/fixes",
+                (PlanRequest request, Store store) => Ask(request, store, p => Fixes.For(p, request.Night))
+            )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
         group
             .MapPost(
                 "/plan/buys",
-                (BuyRequest request, Store store) => Ask(request, store, p => Generics.For(p, request.Night, request.Prices))
+                (BuyRequest request, Store store) =>
+                    Ask(request, store, p => Generics.For(p, request.Night, request.Prices))
             )
             .WithSummary("What plain pieces not owned yet would do for one night");
         group
@@ -95,9 +99,7 @@ public static class Plans
                     Ask(request, store, p => Schools.For(p.Closet, p.SystemOf(request.Night), p.Member.Along))
             )
             .WithSummary("The schools that can be built from what is owned");
-        group
-            .MapPost("/plan/compare", Compare)
-            .WithSummary("Two to four systems side by side on one night");
+        group.MapPost("/plan/compare", Compare).WithSummary("Two to four systems side by side on one night");
         group.MapGet("/heat-sources", () => HeatSources.Library).WithSummary("Sources of heat that are taken to bed");
         group.MapPost("/items/reading", Reading).WithSummary("What a thing's numbers mean, before it is saved");
         group.MapGet("/items/readings", Readings).WithSummary("What the numbers of everything owned mean");
@@ -114,8 +116,7 @@ public static class Plans
     {
         var party = planners
             .Select(p =>
-                (IReadOnlyList<NightLine>)
-                    [.. p.Plan().Select(n => NightLine.Of(n, request.Trip.Trust.Confidence))]
+                (IReadOnlyList<NightLine>)[.. p.Plan().Select(n => NightLine.Of(n, request.Trip.Trust.Confidence))]
             )
             .ToList();
         return new(
@@ -131,7 +132,9 @@ public static class Plans
     )
     {
         if (request.Systems.Count is < 1 or > 4)
-            return Problems.Faults([new("systems", $"{request.Systems.Count}", "Set two to four systems side by side.")]);
+            return Problems.Faults([
+                new("systems", $"{request.Systems.Count}", "Set two to four systems side by side."),
+            ]);
         return await Ask(
             request,
             store,
@@ -161,7 +164,12 @@ public static class Plans
         (await store.Items()).ToDictionary(i => i.Id, ItemReader.Read);
 
     /// <summary>By ruler: cm now and when new. By use: nights slept in it and nights since it was washed.</summary>
-    public sealed record LoftRequest(double? MeasuredCm, double? NewCm, double? Nights, double? NightsSinceWash);
+    public sealed record LoftRequest(
+        double? MeasuredCm = null,
+        double? NewCm = null,
+        double? Nights = null,
+        double? NightsSinceWash = null
+    );
 
     public sealed record LoftResponse(double LoftFactor);
 
@@ -170,9 +178,15 @@ public static class Plans
         if (request is { MeasuredCm: > 0 and <= 30, NewCm: > 0 and <= 30 })
             return TypedResults.Ok(new LoftResponse(Loft.ByRuler(request.MeasuredCm.Value, request.NewCm.Value)));
         if (request is { Nights: >= 0 and <= 5000 })
-            return TypedResults.Ok(new LoftResponse(Loft.ByUse(request.Nights.Value, request.NightsSinceWash ?? request.Nights.Value)));
+            return TypedResults.Ok(
+                new LoftResponse(Loft.ByUse(request.Nights.Value, request.NightsSinceWash ?? request.Nights.Value))
+            );
         return Problems.Faults([
-            new("measuredCm", $"{request.MeasuredCm}", "Give loft now and when new, each over 0 and at most 30 cm, or nights from 0 to 5000."),
+            new(
+                "measuredCm",
+                $"{request.MeasuredCm}",
+                "Give loft now and when new, each over 0 and at most 30 cm, or nights from 0 to 5000."
+            ),
         ]);
     }
 
@@ -189,10 +203,15 @@ public static class Plans
         if (request.Night < 0)
             faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
         if (request.Member < 0 || request.Member >= trip.Members.Count)
-            faults.Add(new("member", $"{request.Member}", $"People of this trip count from 0 to {trip.Members.Count - 1}."));
+            faults.Add(
+                new("member", $"{request.Member}", $"People of this trip count from 0 to {trip.Members.Count - 1}.")
+            );
         if (faults.Count > 0)
             return ([], Problems.Faults(faults, title: "The plan cannot be answered as it stands."));
         var forecast = trip.ForecastId is { } id ? await store.Forecast(id) : null;
-        return ([.. trip.Members.Select(m => new NightPlanner(trip, m, sleepers[m.SleeperId], closet, forecast))], null);
+        return (
+            [.. trip.Members.Select(m => new NightPlanner(trip, m, sleepers[m.SleeperId], closet, forecast))],
+            null
+        );
     }
 }

@@ -59,7 +59,8 @@ public static class Workspace
     }
 
     internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>
-        trip.Members.Index()
+        trip
+            .Members.Index()
             .Where(m => !known(m.Item.SleeperId))
             .Select(m => new Fault(
                 $"members[{m.Index}].sleeperId",

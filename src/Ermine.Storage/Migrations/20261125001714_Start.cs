@@ -19,12 +19,13 @@ namespace Ermine.Storage.Migrations
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     IssuedAt = table.Column<DateTimeOffset>(type: "TEXT", nullable: false),
                     ReadAt = table.Column<DateTimeOffset>(type: "TEXT", nullable: false),
-                    ElevationM = table.Column<double>(type: "REAL", nullable: true)
+                    ElevationM = table.Column<double>(type: "REAL", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Forecasts", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Items",
@@ -33,12 +34,13 @@ namespace Ermine.Storage.Migrations
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
                     Version = table.Column<long>(type: "INTEGER", nullable: false),
-                    Body = table.Column<string>(type: "TEXT", nullable: false)
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Items", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Sleepers",
@@ -47,12 +49,13 @@ namespace Ermine.Storage.Migrations
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
                     Version = table.Column<long>(type: "INTEGER", nullable: false),
-                    Body = table.Column<string>(type: "TEXT", nullable: false)
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Sleepers", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "ForecastHourRow",
@@ -65,7 +68,7 @@ namespace Ermine.Storage.Migrations
                     WindMs = table.Column<double>(type: "REAL", nullable: true),
                     Humidity = table.Column<double>(type: "REAL", nullable: true),
                     Cloud = table.Column<double>(type: "REAL", nullable: true),
-                    Members = table.Column<string>(type: "TEXT", nullable: true)
+                    Members = table.Column<string>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -75,8 +78,10 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ForecastId,
                         principalTable: "Forecasts",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Trips",
@@ -86,7 +91,7 @@ namespace Ermine.Storage.Migrations
                     ForecastId = table.Column<Guid>(type: "TEXT", nullable: true),
                     Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
                     Version = table.Column<long>(type: "INTEGER", nullable: false),
-                    Body = table.Column<string>(type: "TEXT", nullable: false)
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -96,15 +101,17 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ForecastId,
                         principalTable: "Forecasts",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
-                });
+                        onDelete: ReferentialAction.Restrict
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "TripItemRow",
                 columns: table => new
                 {
                     TripId = table.Column<Guid>(type: "TEXT", nullable: false),
-                    ItemId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    ItemId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -114,21 +121,24 @@ namespace Ermine.Storage.Migrations
                         column: x => x.ItemId,
                         principalTable: "Items",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_TripItemRow_Trips_TripId",
                         column: x => x.TripId,
                         principalTable: "Trips",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "TripSleeperRow",
                 columns: table => new
                 {
                     TripId = table.Column<Guid>(type: "TEXT", nullable: false),
-                    SleeperId = table.Column<Guid>(type: "TEXT", nullable: false)
+                    SleeperId = table.Column<Guid>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -138,72 +148,51 @@ namespace Ermine.Storage.Migrations
                         column: x => x.SleeperId,
                         principalTable: "Sleepers",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Restrict);
+                        onDelete: ReferentialAction.Restrict
+                    );
                     table.ForeignKey(
                         name: "FK_TripSleeperRow_Trips_TripId",
                         column: x => x.TripId,
                         principalTable: "Trips",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Items_Name",
-                table: "Items",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Items_Name", table: "Items", column: "Name", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Sleepers_Name",
-                table: "Sleepers",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Sleepers_Name", table: "Sleepers", column: "Name", unique: true);
 
-            migrationBuilder.CreateIndex(
-                name: "IX_TripItemRow_ItemId",
-                table: "TripItemRow",
-                column: "ItemId");
+            migrationBuilder.CreateIndex(name: "IX_TripItemRow_ItemId", table: "TripItemRow", column: "ItemId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_TripSleeperRow_SleeperId",
                 table: "TripSleeperRow",
-                column: "SleeperId");
+                column: "SleeperId"
+            );
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Trips_ForecastId",
-                table: "Trips",
-                column: "ForecastId");
+            migrationBuilder.CreateIndex(name: "IX_Trips_ForecastId", table: "Trips", column: "ForecastId");
 
-            migrationBuilder.CreateIndex(
-                name: "IX_Trips_Name",
-                table: "Trips",
-                column: "Name",
-                unique: true);
+            migrationBuilder.CreateIndex(name: "IX_Trips_Name", table: "Trips", column: "Name", unique: true);
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "ForecastHourRow");
+            migrationBuilder.DropTable(name: "ForecastHourRow");
 
-            migrationBuilder.DropTable(
-                name: "TripItemRow");
+            migrationBuilder.DropTable(name: "TripItemRow");
 
-            migrationBuilder.DropTable(
-                name: "TripSleeperRow");
+            migrationBuilder.DropTable(name: "TripSleeperRow");
 
-            migrationBuilder.DropTable(
-                name: "Items");
+            migrationBuilder.DropTable(name: "Items");
 
-            migrationBuilder.DropTable(
-                name: "Sleepers");
+            migrationBuilder.DropTable(name: "Sleepers");
 
-            migrationBuilder.DropTable(
-                name: "Trips");
+            migrationBuilder.DropTable(name: "Trips");
 
-            migrationBuilder.DropTable(
-                name: "Forecasts");
+            migrationBuilder.DropTable(name: "Forecasts");
         }
     }
 }

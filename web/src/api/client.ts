@@ -13,7 +13,13 @@ export type NightPlan = Schema["NightPlan"];
 export type NightLine = Schema["NightLine"];
 export type Evening = Schema["Evening"];
 export type NightEvent = Schema["NightEvent"];
+export type Member = Schema["Member"];
+export type OwnNight = Schema["OwnNight"];
 export type Fix = Schema["Fix"];
+export type Buy = Schema["Buy"];
+export type School = Schema["School"];
+export type PlayedNight = Schema["PlayedNight"];
+export type Stop = Schema["Stop"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
 export type Verdict = Schema["Verdict"];
@@ -56,12 +62,22 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   );
 }
 
+/** A trip as it stands, a night of it and one of its people. */
+export type Asked = { trip: Trip; night: number; member: number };
+
 export const api = {
   workspace: () => answer(client.GET("/api/workspace")),
   readings: () => answer(client.GET("/api/items/readings")),
   reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
-  plan: (trip: Trip, night: number) => answer(client.POST("/api/plan", { body: { trip, night } })),
-  fixes: (trip: Trip, night: number) => answer(client.POST("/api/plan/fixes", { body: { trip, night } })),
+  loft: (body: Schema["LoftRequest"]) => answer(client.POST("/api/items/loft", { body })),
+  plan: (asked: Asked) => answer(client.POST("/api/plan", { body: asked })),
+  fixes: (asked: Asked) => answer(client.POST("/api/plan/fixes", { body: asked })),
+  buys: (asked: Asked & { prices: Record<string, number> }) =>
+    answer(client.POST("/api/plan/buys", { body: asked })),
+  schools: (asked: Asked) => answer(client.POST("/api/plan/schools", { body: asked })),
+  compare: (asked: Asked & { systems: SleepSystem[] }) =>
+    answer(client.POST("/api/plan/compare", { body: asked })),
+  heatSources: () => answer(client.GET("/api/heat-sources")),
   putTrip: (trip: Trip) =>
     answer(client.PUT("/api/trips/{id}", { params: { path: { id: trip.id } }, body: trip, keepalive: true })),
   putItem: (item: KitItem) =>
@@ -85,6 +101,14 @@ export const api = {
         body: file as unknown as string,
         bodySerializer: (body) => body as unknown as Blob,
         headers: { "Content-Type": "text/csv" },
+      }),
+    ),
+  itinerary: (file: Blob) =>
+    answer(
+      client.POST("/api/itinerary", {
+        body: file as unknown as string,
+        bodySerializer: (body) => body as unknown as Blob,
+        headers: { "Content-Type": "text/calendar" },
       }),
     ),
 };

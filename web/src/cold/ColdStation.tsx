@@ -1,20 +1,26 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
 import { dayAfter, editTrip, newNight, useGo, usePlan, useTrip } from "../state/trip";
+import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
+import { AskStation } from "./AskStation";
 import { Camp } from "./Camp";
 import { headline } from "./headline";
+import { Itinerary } from "./Itinerary";
 import { Ladder } from "./Ladder";
+import { Party } from "./Party";
 import { ReadForecast } from "./ReadForecast";
 import { FromForecast, Source, TrustChoice, WindAndSkin } from "./Reasons";
 
 /** Reading the cold: what the nights will be, how far that is trusted, and where the system stands against it. */
 export function Component() {
-  const { trip, index, night } = useTrip();
-  const plan = usePlan(trip, index);
+  const { trip, index, night, who, member } = useTrip();
+  const plan = usePlan(trip, index, who);
   const go = useGo();
   const w = useWrite();
+  const sleeper = useWorkspace((s) => s.sleepers[member?.sleeperId ?? ""]);
   const [reading, setReading] = useState(false);
+  const [asking, setAsking] = useState(false);
   if (!trip)
     return (
       <main className="p-8">
@@ -46,20 +52,23 @@ export function Component() {
             "This trip has no nights yet. Add the first one."
           ) : plan.data && lines.every((n) => n.planFor === null) ? (
             "Read a forecast, or type the lows under the ladder: it fills as you type."
-          ) : plan.data && trip.system.layers.length === 0 && lines.every((n) => n.verdict === null) ? (
+          ) : plan.data && member?.system.layers.length === 0 && lines.every((n) => n.verdict === null) ? (
             "The lows are in. Go on to Night and lay out what you sleep on, wear and lie under."
           ) : (
-            <Legend />
+            <Legend whose={trip.members.length > 1 ? (sleeper?.name.toLowerCase() ?? "it") : "your system"} />
           )}
         </p>
         {trip.nights.length > 0 && (
           <Ladder trip={trip} nights={lines} index={index} onSelect={(i) => go.station("cold", i)} />
         )}
+        {trip.members.length > 1 && <Party trip={trip} who={who} party={plan.data?.party ?? []} />}
         <div className="print:hidden mt-3 flex flex-wrap gap-2">
           <Button look="strong" onClick={() => setReading(true)}>
             Read a forecast file
           </Button>
+          <Button onClick={() => setAsking(true)}>Ask the station</Button>
           <Button onClick={addNight}>Add a night</Button>
+          <Itinerary trip={trip} />
           {night && trip.nights.length > 1 && (
             <Button
               look="quiet"
@@ -79,7 +88,7 @@ export function Component() {
               Night {index + 1}
               {night.camp && ` · ${night.camp}`}
             </h2>
-            {whole?.weather && <FromForecast weather={whole.weather} />}
+            {whole?.weather && <FromForecast trip={trip} index={index} weather={whole.weather} />}
             {!whole?.weather && <p className="mt-1 text-soft">No low is known for this night yet.</p>}
           </div>
           <TrustChoice trip={trip} weather={whole?.weather ?? null} />
@@ -88,12 +97,13 @@ export function Component() {
           <Source trip={trip} plan={whole ?? null} />
         </aside>
       )}
+      <AskStation open={asking} onClose={() => setAsking(false)} trip={trip} />
       <ReadForecast open={reading} onClose={() => setReading(false)} trip={trip} />
     </main>
   );
 }
 
-function Legend() {
+function Legend(props: { whose: string }) {
   return (
     <span className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
       <span className="inline-flex items-center gap-1.5">
@@ -124,7 +134,15 @@ function Legend() {
         <svg width="18" height="4" aria-hidden="true">
           <rect width="18" height="3.5" fill="var(--ink)" />
         </svg>
-        your system holds to
+        {props.whose} holds to
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="34" height="10" aria-hidden="true" fill="none" stroke="var(--soft)" strokeWidth="1.4">
+          <path d="M5 1L9 9H1z" />
+          <path d="M17 .5l4.5 4.5-4.5 4.5L12.5 5z" />
+          <path d="M25.5 1.5h7v7h-7z" />
+        </svg>
+        lead time, ensemble, flat margin
       </span>
     </span>
   );

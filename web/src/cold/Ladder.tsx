@@ -30,7 +30,9 @@ export function Ladder(props: {
   const column = inner / Math.max(1, trip.nights.length);
 
   const all = nights.flatMap((n) =>
-    [n.mildSide, n.forecastLow, n.planFor, n.holdsTo].filter((t): t is number => t !== null),
+    [n.mildSide, n.forecastLow, n.planFor, n.holdsTo, n.bySpread, n.byEnsemble, n.byFlatMargin].filter(
+      (t): t is number => t !== null,
+    ),
   );
   const step = w.u.temperature === "C" ? 5 : 10;
   const shownAll = (all.length ? all : [-5, -30]).map((c) => toShown(c, unit));
@@ -158,6 +160,7 @@ export function Ladder(props: {
                   <span className="flex items-center gap-1.5 whitespace-nowrap font-semibold">
                     <VerdictMark verdict={nights[i]?.verdict} size={15} />
                     {dayName(night.date)}
+                    {nights[i]?.wetCold && <WetDrop />}
                   </span>
                   <span className="w-full truncate px-0.5 text-[13px] text-soft">
                     {night.camp || `Night ${i + 1}`}
@@ -198,6 +201,14 @@ export function Ladder(props: {
   );
 }
 
+/** Marks a night of wet cold. */
+const WetDrop = () => (
+  <svg width="9" height="12" viewBox="0 0 9 12" role="img" aria-label="wet cold">
+    <title>Wet cold</title>
+    <path d="M4.5 .5C6 4 8.5 6 8.5 8.2a4 3.6 0 01-8 0C.5 6 3 4 4.5 .5z" fill="var(--ice)" />
+  </svg>
+);
+
 function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; column: number }) {
   const { night, x } = props;
   const half = Math.min(17, props.column * 0.2);
@@ -205,6 +216,9 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
   const tip = props.y(night.planFor as number);
   const low = props.y(night.campLow as number);
   const forecast = props.y(night.forecastLow as number);
+  /** What a school says that was not chosen. */
+  const at = (celsius: number, d: (y: number) => string) =>
+    Math.abs(celsius - (night.planFor as number)) > 0.05 && <path d={d(props.y(celsius))} />;
   return (
     <g className="grow">
       <path
@@ -230,6 +244,12 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
         />
       )}
       <circle cx={x} cy={tip} r={5} fill="var(--ice)" />
+      <g fill="var(--sky-low)" stroke="var(--soft)" strokeWidth={1.3}>
+        {night.bySpread !== null && at(night.bySpread, (y) => `M${x - 15} ${y - 4}l4 8h-8z`)}
+        {night.byEnsemble !== null &&
+          at(night.byEnsemble, (y) => `M${x - 15} ${y - 4.5}l4.5 4.5-4.5 4.5-4.5-4.5z`)}
+        {night.byFlatMargin !== null && at(night.byFlatMargin, (y) => `M${x - 18.5} ${y - 3.5}h7v7h-7z`)}
+      </g>
     </g>
   );
 }

@@ -14,6 +14,11 @@ const night = (
   forecastLow: planFor,
   campLow: planFor,
   mildSide: planFor,
+  bySpread: null,
+  byEnsemble: null,
+  byFlatMargin: null,
+  wetCold: false,
+  lowestFeet: null,
   high: null,
   holdsTo: null,
 });

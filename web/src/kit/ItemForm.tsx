@@ -1,15 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { api, type ItemReading, type KitItem, type Problem, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { Check, Choice, NumberField, TextField } from "../parts/Field";
 import { editOne } from "../state/workspace";
-import { type Unit, units, useSettings, useWrite } from "../units/units";
-import { claims as claimNames, kinds, regions, sources } from "../units/words";
+import { plain, type Unit, units, useSettings, useWrite } from "../units/units";
+import { claims as claimNames, footBoxes, kinds, materials, regions, sources } from "../units/words";
 
 type ClaimKind = Schema["ClaimKind"];
-
-const plain = (name: string): Unit => ({ factor: 1, offset: 0, name, step: 1 });
 
 /** One thing: what it is, what is printed on it, and what that means. */
 export function ItemForm(props: {
@@ -36,6 +35,12 @@ export function ItemForm(props: {
         return plain("R");
       case "squareMetreKelvinPerWatt":
         return plain("m²K/W");
+      case "fillGrams":
+        return plain("g");
+      case "seasons":
+        return plain("");
+      case "addsDegrees":
+        return units.difference(u);
       default:
         return plain(kind);
     }
@@ -43,7 +48,10 @@ export function ItemForm(props: {
   const top = item.kind === "bag" || item.kind === "quilt";
   const allowed = Object.fromEntries(
     Object.entries(claimNames).filter(
-      ([k]) => top || !["comfort", "limit", "extreme", "unspecified"].includes(k),
+      ([k]) =>
+        (top || item.kind === "underquilt" || !["comfort", "limit", "extreme", "unspecified"].includes(k)) &&
+        (top || k !== "seasons") &&
+        (item.kind === "liner" || k !== "addsDegrees"),
     ),
   ) as Partial<Record<ClaimKind, string>>;
   const setClaim = (at: number, part: Partial<Schema["Claim"]>) =>
@@ -96,7 +104,9 @@ export function ItemForm(props: {
                 hideLabel
                 value={claim.kind}
                 options={allowed}
-                onChange={(kind) => setClaim(i, { kind })}
+                onChange={(kind) =>
+                  setClaim(i, kind === "fillGrams" ? { kind, fillPower: claim.fillPower ?? 700 } : { kind })
+                }
               />
               <NumberField
                 label={`Number ${i + 1}`}
@@ -115,6 +125,27 @@ export function ItemForm(props: {
               >
                 ×
               </button>
+              {claim.kind === "fillGrams" && (
+                <div className="col-span-3 grid grid-cols-2 gap-2">
+                  <NumberField
+                    label="Fill power"
+                    places={0}
+                    path={`claims[${i}].fillPower`}
+                    unit={plain("")}
+                    value={claim.fillPower}
+                    onChange={(v) => v !== null && setClaim(i, { fillPower: v })}
+                  />
+                  <NumberField
+                    label="Whole shell"
+                    optional
+                    placeholder="usual size"
+                    path={`claims[${i}].areaM2`}
+                    unit={plain("m²")}
+                    value={claim.areaM2}
+                    onChange={(v) => setClaim(i, { areaM2: v })}
+                  />
+                </div>
+              )}
             </div>
           ))}
           <Button
@@ -138,15 +169,14 @@ export function ItemForm(props: {
             options={sources}
             onChange={(source) => change({ source })}
           />
-          <NumberField
-            label="Loft now against new"
-            path="loftFactor"
-            places={0}
-            unit={units.percent()}
-            value={item.loftFactor}
-            onChange={(v) => v !== null && change({ loftFactor: v })}
+          <Choice
+            label="What warms in it"
+            value={item.material ?? "unsaid"}
+            options={materials}
+            onChange={(material) => change({ material })}
           />
         </div>
+        <LoftField item={item} onChange={(loftFactor) => change({ loftFactor })} />
         {item.kind !== "bag" && (
           <fieldset>
             <legend className="text-[13px] text-soft">Covers, per cent of each part</legend>
@@ -173,23 +203,34 @@ export function ItemForm(props: {
             </>
           )}
           {item.kind === "quilt" && (
-            <Check
-              label="Foot box sewn shut"
-              value={item.closedFoot}
-              onChange={(closedFoot) => change({ closedFoot })}
+            <Choice
+              label="Foot box"
+              value={item.footBox ?? "sewn"}
+              options={footBoxes}
+              onChange={(footBox) => change({ footBox })}
             />
           )}
           {top && (
+            <Check
+              label="Draft tube, or no zip"
+              value={item.draftTube}
+              onChange={(draftTube) => change({ draftTube })}
+            />
+          )}
+          {(top || item.kind === "underquilt") && (
+            <Check
+              label="Windproof outside"
+              value={item.windproof}
+              onChange={(windproof) => change({ windproof })}
+            />
+          )}
+          {item.kind === "garment" && (
             <>
+              <Check label="Fits tightly" value={item.tight} onChange={(tight) => change({ tight })} />
               <Check
-                label="Draft tube, or no zip"
-                value={item.draftTube}
-                onChange={(draftTube) => change({ draftTube })}
-              />
-              <Check
-                label="Windproof outside"
-                value={item.windproof}
-                onChange={(windproof) => change({ windproof })}
+                label="Cord or end at the neck"
+                value={item.cord}
+                onChange={(cord) => change({ cord })}
               />
             </>
           )}
@@ -224,6 +265,69 @@ export function ItemForm(props: {
         </div>
       </div>
     </Faults.Provider>
+  );
+}
+
+/** Loft now against new: typed, by ruler, or by nights of use where no ruler is at hand. */
+function LoftField(props: { item: KitItem; onChange: (loftFactor: number) => void }) {
+  const [by, setBy] = useState<"ruler" | "use" | null>(null);
+  const [first, setFirst] = useState<number | null>(null);
+  const [second, setSecond] = useState<number | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const ask = async () => {
+    try {
+      const { loftFactor } = await api.loft(
+        by === "ruler"
+          ? { measuredCm: first, newCm: second, nights: null, nightsSinceWash: null }
+          : { measuredCm: null, newCm: null, nights: first, nightsSinceWash: second },
+      );
+      props.onChange(Math.round(loftFactor * 100) / 100);
+      setBy(null);
+      setProblem(null);
+    } catch (error) {
+      setProblem(error as Problem);
+    }
+  };
+  const unit = plain(by === "ruler" ? "cm" : "");
+  return (
+    <div>
+      <div className="grid grid-cols-2 items-end gap-3">
+        <NumberField
+          label="Loft now against new"
+          path="loftFactor"
+          places={0}
+          unit={units.percent()}
+          value={props.item.loftFactor}
+          onChange={(v) => v !== null && props.onChange(v)}
+        />
+        <Choice
+          label="Find it"
+          value={by ?? ""}
+          options={{ "": "typed", ruler: "by ruler", use: "by nights of use" }}
+          onChange={(how) => setBy(how === "" ? null : how)}
+        />
+      </div>
+      {by && (
+        <div className="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+          <NumberField
+            label={by === "ruler" ? "Now" : "Nights slept in it"}
+            optional
+            unit={unit}
+            value={first}
+            onChange={setFirst}
+          />
+          <NumberField
+            label={by === "ruler" ? "When new" : "Since it was washed"}
+            optional
+            unit={unit}
+            value={second}
+            onChange={setSecond}
+          />
+          <Button onClick={() => void ask()}>Take</Button>
+        </div>
+      )}
+      {problem && <p className="mt-1 text-[13px] text-ember">{problem.faults[0]?.mend ?? problem.title}</p>}
+    </div>
   );
 }
 

@@ -3,14 +3,14 @@ import { useSearchParams } from "react-router";
 import type { KitItem, Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
-import { editTrip, newId, useReadings, useTrip } from "../state/trip";
+import { editMember, newId, useReadings, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { kinds, sources } from "../units/words";
+import { kinds, manyOf, sources } from "../units/words";
 import { ItemForm } from "./ItemForm";
 
 type Kind = Schema["ItemKind"];
-const order: Kind[] = ["pad", "bag", "quilt", "garment", "vapourBarrier"];
+const order: Kind[] = ["pad", "bag", "quilt", "underquilt", "liner", "bivy", "garment", "vapourBarrier"];
 
 function fresh(kind: Kind, name: string): KitItem {
   const cover = {
@@ -19,6 +19,9 @@ function fresh(kind: Kind, name: string): KitItem {
     quilt: { head: 0, torso: 1, legs: 1, feet: 1 },
     garment: { head: 0, torso: 1, legs: 0, feet: 0 },
     vapourBarrier: { head: 0, torso: 1, legs: 1, feet: 1 },
+    underquilt: { head: 1, torso: 1, legs: 1, feet: 1 },
+    liner: { head: 0, torso: 1, legs: 1, feet: 1 },
+    bivy: { head: 1, torso: 1, legs: 1, feet: 1 },
   }[kind];
   return {
     id: newId(),
@@ -28,15 +31,18 @@ function fresh(kind: Kind, name: string): KitItem {
     claims: [],
     source: "labelled",
     cover,
+    material: "unsaid",
     loftFactor: 1,
     hood: kind === "bag",
     collar: kind === "bag",
     draftTube: true,
-    closedFoot: false,
-    windproof: false,
+    footBox: "sewn",
+    windproof: kind === "bivy",
     innerGirthCm: null,
     narrow: false,
     soft: false,
+    tight: false,
+    cord: false,
     notes: "",
     version: 0,
   };
@@ -45,7 +51,7 @@ function fresh(kind: Kind, name: string): KitItem {
 /** Everything owned, with the warmth it gives and where that number comes from. */
 export function Component() {
   const { items, edit } = useWorkspace();
-  const { trip } = useTrip();
+  const { trip, member, who } = useTrip();
   const readings = useReadings();
   const w = useWrite();
   const [params, setParams] = useSearchParams();
@@ -63,14 +69,21 @@ export function Component() {
     )
     .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind) || a.name.localeCompare(b.name));
   const used = new Set(
-    trip
-      ? [trip.system, ...trip.nights.flatMap((n) => n.ownSystem ?? [])].flatMap((s) =>
+    member
+      ? [member.system, ...member.own.flatMap((o) => o.system ?? [])].flatMap((s) =>
           s.layers.map((l) => l.itemId),
         )
       : [],
   );
+  /** Whose it is on this trip, where it is another's. */
+  const takenBy = new Map(
+    trip?.members.flatMap((m, i) =>
+      i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)].map((id) => [id, m.sleeperId]),
+    ),
+  );
+  const sleepers = useWorkspace((s) => s.sleepers);
   const carried = all
-    .filter((i) => used.has(i.id) || trip?.along.includes(i.id))
+    .filter((i) => used.has(i.id) || member?.along.includes(i.id))
     .reduce((g, i) => g + i.massG, 0);
   const most = Math.max(
     0.5,
@@ -92,9 +105,9 @@ export function Component() {
   };
   const toggleAlong = (id: string) =>
     trip &&
-    editTrip(trip.id, (t) => ({
-      ...t,
-      along: t.along.includes(id) ? t.along.filter((a) => a !== id) : [...t.along, id],
+    editMember(trip, who, (m) => ({
+      ...m,
+      along: m.along.includes(id) ? m.along.filter((a) => a !== id) : [...m.along, id],
     }));
 
   return (
@@ -135,7 +148,7 @@ export function Component() {
                   onClick={() => setKind(k)}
                   className="min-h-11 rounded-full border border-edge/50 px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper sm:min-h-9"
                 >
-                  {k === null ? "all" : `${kinds[k]}s`}
+                  {k === null ? "all" : manyOf(k)}
                 </button>
               ))}
             </div>
@@ -155,7 +168,7 @@ export function Component() {
               <li key={item.id}>
                 {(i === 0 || found[i - 1]?.kind !== item.kind) && (
                   <h2 className="mt-3 flex border-ink border-b pb-0.5 text-[15px]">
-                    <span className="grow capitalize">{kinds[item.kind]}s</span>
+                    <span className="grow capitalize">{manyOf(item.kind)}</span>
                     {i === 0 && (
                       <span className="font-normal font-sans text-[12px] text-soft">comes along</span>
                     )}
@@ -192,12 +205,18 @@ export function Component() {
                         type="checkbox"
                         className="size-5 accent-(--ink)"
                         aria-label={`${item.name} comes along`}
-                        disabled={used.has(item.id)}
-                        checked={used.has(item.id) || trip.along.includes(item.id)}
+                        disabled={used.has(item.id) || takenBy.has(item.id)}
+                        checked={used.has(item.id) || (member?.along.includes(item.id) ?? false)}
                         onChange={() => toggleAlong(item.id)}
                       />
-                      <span className="w-16 text-soft">
-                        {used.has(item.id) ? "slept in" : trip.along.includes(item.id) ? "along" : ""}
+                      <span className="w-16 truncate text-soft">
+                        {used.has(item.id)
+                          ? "slept in"
+                          : member?.along.includes(item.id)
+                            ? "along"
+                            : takenBy.has(item.id)
+                              ? `with ${sleepers[takenBy.get(item.id) as string]?.name ?? "another"}`
+                              : ""}
                       </span>
                     </label>
                   )}
@@ -273,6 +292,12 @@ function printed(item: KitItem, temp: (c: number) => string): string {
             return `${c.value} tog`;
           case "loftCm":
             return `loft ${c.value} cm`;
+          case "fillGrams":
+            return `${c.value} g of ${c.fillPower ?? 600}`;
+          case "seasons":
+            return `${c.value} seasons`;
+          case "addsDegrees":
+            return `said to add ${c.value}°`;
           default:
             return "";
         }

@@ -1,16 +1,16 @@
 import { useState } from "react";
-import type { Trip } from "../api/client";
+import type { Member } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
 import { Sheet } from "../parts/Sheet";
 import { useGo, useReadings } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { kinds } from "../units/words";
+import { manyOf } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
 /** Everything owned that is not in the system yet, from the ground up. */
-export function AddLayer(props: { open: boolean; onClose: () => void; trip: Trip; edit: SystemEdit }) {
+export function AddLayer(props: { open: boolean; onClose: () => void; member: Member; edit: SystemEdit }) {
   const items = useWorkspace((s) => s.items);
   const readings = useReadings();
   const go = useGo();
@@ -35,39 +35,41 @@ export function AddLayer(props: { open: boolean; onClose: () => void; trip: Trip
           </Button>
         </div>
       )}
-      {(["pad", "garment", "vapourBarrier", "bag", "quilt"] as const).map((kind) => {
-        const list = found.filter((i) => i.kind === kind);
-        if (list.length === 0) return null;
-        return (
-          <section key={kind} className="mt-4">
-            <h3 className="text-soft capitalize">{kinds[kind]}s</h3>
-            <ul className="grid gap-x-4 sm:grid-cols-2">
-              {list.map((item) => {
-                const r = readings.data?.[item.id]?.insulation;
-                return (
-                  <li key={item.id} className="border-line border-t">
-                    <button
-                      type="button"
-                      className="flex min-h-11 w-full items-center gap-2 px-1 text-left hover:bg-ice-wash"
-                      onClick={() => {
-                        props.edit.add(item.id);
-                        props.onClose();
-                        setSearch("");
-                      }}
-                    >
-                      <span className="min-w-0 grow truncate font-semibold">{item.name}</span>
-                      <span className="shrink-0 text-[13px] text-soft">
-                        {r ? `${w.insulation(r)} · ` : ""}
-                        {props.trip.along.includes(item.id) ? "along anyway" : w.mass(item.massG)}
-                      </span>
-                    </button>
-                  </li>
-                );
-              })}
-            </ul>
-          </section>
-        );
-      })}
+      {(["underquilt", "pad", "garment", "vapourBarrier", "liner", "bag", "quilt", "bivy"] as const).map(
+        (kind) => {
+          const list = found.filter((i) => i.kind === kind);
+          if (list.length === 0) return null;
+          return (
+            <section key={kind} className="mt-4">
+              <h3 className="text-soft capitalize">{manyOf(kind)}</h3>
+              <ul className="grid gap-x-4 sm:grid-cols-2">
+                {list.map((item) => {
+                  const r = readings.data?.[item.id]?.insulation;
+                  return (
+                    <li key={item.id} className="border-line border-t">
+                      <button
+                        type="button"
+                        className="flex min-h-11 w-full items-center gap-2 px-1 text-left hover:bg-ice-wash"
+                        onClick={() => {
+                          props.edit.add(item.id);
+                          props.onClose();
+                          setSearch("");
+                        }}
+                      >
+                        <span className="min-w-0 grow truncate font-semibold">{item.name}</span>
+                        <span className="shrink-0 text-[13px] text-soft">
+                          {r ? `${w.insulation(r)} · ` : ""}
+                          {props.member.along.includes(item.id) ? "along anyway" : w.mass(item.massG)}
+                        </span>
+                      </button>
+                    </li>
+                  );
+                })}
+              </ul>
+            </section>
+          );
+        },
+      )}
     </Sheet>
   );
 }

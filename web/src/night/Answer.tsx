@@ -1,19 +1,21 @@
-import type { Fix, NightPlan, Trip } from "../api/client";
+import { useId } from "react";
+import type { NightPlan, Trip } from "../api/client";
 import { Hatch } from "../parts/Hatch";
-import { useFixes } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { paths } from "../units/words";
+import { FixList } from "./Fixes";
+import { Rules, Spoken } from "./Rules";
 import type { SystemEdit } from "./useSystem";
 
 /** The answer with its reasons: what it holds to, what closes the gap, where the heat goes, what it hangs on, what was assumed. */
-export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit: SystemEdit }) {
+export function Answer(props: { trip: Trip; index: number; who: number; plan: NightPlan; edit: SystemEdit }) {
   const { plan, trip } = props;
   const w = useWrite();
-  const sleeper = useWorkspace((s) => s.sleepers[trip.sleeperId]);
+  const sleeper = useWorkspace((s) => s.sleepers[trip.members[props.who]?.sleeperId ?? ""]);
   const holds = plan.comfort.outside;
   return (
-    <aside className="space-y-5 border-line px-4 py-4 lg:border-l print:columns-2">
+    <aside className="space-y-5 border-line px-4 py-4 lg:row-span-2 lg:border-l print:columns-2">
       <section>
         <p className="text-soft">{sleeper?.name}, in this system, here</p>
         <div className="flex items-end gap-3">
@@ -35,15 +37,45 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
             A plan, not a promise. Turn back if a night is forecast below {w.temp(plan.limit.outside)}.
           </p>
         )}
-        {plan.cautions
-          .filter((c) => c.grave)
-          .map((c) => (
-            <p key={c.text} className="mt-2 rounded-lg border-2 border-ember bg-ember-wash px-3 py-2">
-              {c.text}
-            </p>
-          ))}
+        <ul className="mt-2 space-y-2">
+          {plan.cautions
+            .filter((c) => c.grave && c.answer === null)
+            .map((c) => (
+              <Spoken key={c.rule + c.text} trip={trip} who={props.who} caution={c} />
+            ))}
+        </ul>
       </section>
       <FixList {...props} />
+      <Rules trip={trip} who={props.who} plan={plan} />
+      <section className="text-[14px] text-soft">
+        {plan.reliesOn.length > 0 && (
+          <details open={plan.reliesOn.some((r) => !r.includes("reserve"))}>
+            <summary className="min-h-8 cursor-pointer font-semibold text-ink">What it relies on</summary>
+            <ul className="list-disc space-y-1 pl-5">
+              {plan.reliesOn.map((r) => (
+                <li key={r}>{r}</li>
+              ))}
+            </ul>
+          </details>
+        )}
+        <details>
+          <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
+          <ul className="list-disc space-y-1 pl-5">
+            {plan.assumed.map((a) => (
+              <li key={a}>{a}</li>
+            ))}
+          </ul>
+        </details>
+        <p className="mt-2">Local rules, rescue services, guides and medical advice come first.</p>
+      </section>
+    </aside>
+  );
+}
+
+/** Where the heat goes, and what the answer hangs on. */
+export function Reasons({ plan }: { plan: NightPlan }) {
+  return (
+    <section className="grid content-start gap-x-8 gap-y-5 px-3 pb-4 sm:grid-cols-2 sm:px-5">
       <section>
         <h2 className="text-lg">Where the heat goes</h2>
         <p className="text-soft">
@@ -66,38 +98,53 @@ export function Answer(props: { trip: Trip; index: number; plan: NightPlan; edit
           ))}
         </ul>
       </section>
-      {plan.levers.length > 0 && (
-        <section>
-          <h2 className="text-lg">What it hangs on</h2>
-          <ul className="mt-1 space-y-0.5">
-            {plan.levers.map((l) => (
-              <li key={l.what} className="flex justify-between gap-3">
-                <span>{l.what}</span>
-                <b className="shrink-0">{w.signed(l.gain)}</b>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <section className="text-[14px] text-soft">
-        {plan.cautions
-          .filter((c) => !c.grave)
-          .map((c) => (
-            <p key={c.text} className="mb-1.5">
-              {c.text}
-            </p>
-          ))}
-        <details>
-          <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-          <ul className="list-disc space-y-1 pl-5">
-            {plan.assumed.map((a) => (
-              <li key={a}>{a}</li>
-            ))}
-          </ul>
-        </details>
-        <p className="mt-2">Local rules, rescue services, guides and medical advice come first.</p>
-      </section>
-    </aside>
+      {plan.swings.length > 0 && <Tornado plan={plan} />}
+    </section>
+  );
+}
+
+/** Which single input moves the margin most, each between its cautious and its kind end. */
+function Tornado({ plan }: { plan: NightPlan }) {
+  const w = useWrite();
+  const id = useId();
+  const most = Math.max(...plan.swings.map((s) => Math.max(-s.worse, s.better)));
+  return (
+    <section>
+      <h2 className="text-lg">What it hangs on</h2>
+      <p className="text-[13px] text-soft">How far each alone would move the margin, worse and better.</p>
+      <ul className="mt-1 space-y-1">
+        {plan.swings.map((s, i) => (
+          <li key={s.what}>
+            <span className="flex justify-between gap-2 text-[14px]">
+              <span>{s.what}</span>
+              <span className="shrink-0 text-soft">
+                {s.worse < -0.05 && w.signed(s.worse)} {s.better > 0.05 && w.signed(s.better)}
+              </span>
+            </span>
+            <svg
+              viewBox="0 0 300 8"
+              className="w-full"
+              preserveAspectRatio="none"
+              height={8}
+              aria-hidden="true"
+            >
+              <defs>
+                <Hatch id={`${id}${i}`} />
+              </defs>
+              <rect x={0} y={3.5} width={300} height={1} fill="var(--line)" />
+              <rect
+                x={150 + (150 * s.worse) / most}
+                width={(-150 * s.worse) / most}
+                height={8}
+                fill={`url(#${id}${i})`}
+              />
+              <rect x={150} width={(150 * s.better) / most} height={8} fill="var(--ink)" />
+              <rect x={149.3} width={1.4} height={8} fill="var(--ink)" />
+            </svg>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -135,62 +182,5 @@ function Scale({ plan }: { plan: NightPlan }) {
         {extreme !== null && <span className="text-soft">extreme {w.temp(extreme)}</span>}
       </p>
     </div>
-  );
-}
-
-function FixList(props: { trip: Trip; index: number; plan: NightPlan; edit: SystemEdit }) {
-  const fixes = useFixes(props.trip, props.index);
-  const items = useWorkspace((s) => s.items);
-  const w = useWrite();
-  const short = (props.plan.margin ?? 0) < 0;
-  const holdsNothing = props.plan.comfort.outside === null;
-  const list = fixes.data ?? [];
-  const name = (id: string | null) => (id ? (items[id]?.name ?? "") : "");
-  const title = (f: Fix) =>
-    ({
-      add: name(f.itemId),
-      swap: name(f.itemId),
-      reorder: `${name(f.itemId)} inside`,
-      close: `Close ${name(f.itemId).toLowerCase()}`,
-      fillGap: "Emptied rucksack under the legs",
-    })[f.kind];
-  return (
-    <section className="print:hidden">
-      <h2 className="text-lg">{short ? "What closes the gap" : "What would add warmth"}</h2>
-      <p className="text-[13px] text-soft">
-        {short && list.length > 0 && !list.some((f) => f.covers)
-          ? "From your kit. No single piece closes it; the first step counts most."
-          : short
-            ? "From your kit; what closes it by itself first, lightest first."
-            : "From your kit, most degrees first."}
-      </p>
-      {list.length === 0 && !fixes.isFetching && (
-        <p className="mt-1">Nothing you own adds a third of a degree here. Add what you own in Kit.</p>
-      )}
-      <ul className="mt-2 space-y-1.5">
-        {list.slice(0, 6).map((f) => (
-          <li key={`${f.kind}${f.itemId}${f.replacesId}`}>
-            <button
-              type="button"
-              onClick={() => props.edit.take(f.system)}
-              className={`grid w-full grid-cols-[3.6rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${f.covers ? "border-2 border-ink" : "border-edge/50"}`}
-            >
-              <b className="font-display text-lg">
-                {holdsNothing ? `to ${w.temp(f.holdsTo)}` : w.signed(f.gain)}
-              </b>
-              <span className="min-w-0 leading-tight">
-                <span className="block font-semibold">{title(f)}</span>
-                <span className="block text-[13px]">
-                  {f.kind === "swap" && `instead of ${name(f.replacesId).toLowerCase()} · `}
-                  {f.massG === 0 ? "along anyway" : w.massChange(f.massG)}
-                  {f.covers && <b> · closes it</b>}
-                </span>
-                <span className="block text-[13px] text-soft">{f.why}</span>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

@@ -5,6 +5,7 @@ import { toShown, toSi, units, useWrite, write } from "../units/units";
 import { regions as regionNames, shelters, surfaces } from "../units/words";
 import { fillOf, geometry } from "./geometry";
 import { columns, xs } from "./profile";
+import { ShelterOver } from "./ShelterOver";
 
 type Stratum = Schema["Stratum"];
 
@@ -19,13 +20,15 @@ export function Cut(props: {
   height: number;
   selected: string | null;
   onPress: (itemId: string, e: React.PointerEvent) => void;
+  /** Small and only looked at: no words but the temperatures. */
+  plain?: boolean;
 }) {
   const { plan, width, height, selected } = props;
   const id = useId();
   const w = useWrite();
   const items = useWorkspace((s) => s.items);
   const { cut } = plan;
-  const g = useMemo(() => geometry(plan, width, height), [plan, width, height]);
+  const g = useMemo(() => geometry(plan, width, height, props.plain), [plan, width, height, props.plain]);
   const unit = units.temperature(w.u);
 
   const shape = (s: Stratum, index: number, d: string, fill: string) => {
@@ -39,7 +42,7 @@ export function Cut(props: {
         fill={fill}
         stroke={lit ? "var(--ink)" : s.kind === "barrier" ? "var(--ice)" : "var(--edge)"}
         strokeWidth={lit ? 2.5 : s.kind === "barrier" ? 2 : 0.8}
-        className={item ? "cursor-grab touch-none hover:brightness-95" : undefined}
+        className={item && !props.plain ? "cursor-grab touch-none hover:brightness-95" : undefined}
         onPointerDown={(e) => s.itemId && props.onPress(s.itemId, e)}
       >
         {item && <title>{item.name}</title>}
@@ -52,7 +55,8 @@ export function Cut(props: {
   const weakX = weakColumn ? g.left + (g.inner * (weakColumn.from + weakColumn.to)) / 2 : 0;
   const at = Math.round((weakColumn ? (weakColumn.from + weakColumn.to) / 2 : 0) * (xs.length - 1));
   const weakY =
-    weakest?.path === "upward" ? g.base - (g.top[at] as number) : g.base + (g.depth[at] as number);
+    g.sag(weakX) +
+    (weakest?.path === "upward" ? g.base - (g.top[at] as number) : g.base + (g.depth[at] as number));
 
   return (
     <svg
@@ -86,6 +90,21 @@ export function Cut(props: {
       </defs>
       <rect width={width} height={height} fill={`url(#${id}sky)`} />
 
+      <ShelterOver
+        shelter={props.night.shelter}
+        clear={(plan.weather?.cloudFraction ?? 0) < 0.3}
+        width={width}
+        edge={g.edge}
+        snow={`${id}snow`}
+      />
+      {g.ropes && (
+        <g stroke="var(--edge)" fill="var(--pad-2)">
+          <path
+            d={`M-4 ${g.edge + 6}V0H9V${g.edge + 6}ZM${width - 9} ${g.edge + 6}V0H${width + 4}V${g.edge + 6}Z`}
+          />
+          <path d={g.ropes} fill="none" strokeWidth={1.6} />
+        </g>
+      )}
       <path d={g.groundArea} fill="var(--ground)" />
       <path
         d={g.groundArea}
@@ -93,7 +112,9 @@ export function Cut(props: {
       />
 
       <path d={g.warmth} fill="var(--warm-wash)" />
-      {g.below.map(({ stratum, d }, i) => shape(stratum, i, d, fillOf(stratum, i)))}
+      {g.below.map(
+        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
+      )}
       {g.above.map(
         ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
       )}
@@ -148,6 +169,7 @@ export function Cut(props: {
             );
           })}
         {width > 480 &&
+          !props.plain &&
           g.named.map((n) => (
             <text
               key={n.itemId}
@@ -165,6 +187,7 @@ export function Cut(props: {
             </text>
           ))}
         <path d={g.sleeper} fill="var(--ink)" />
+        {g.cloth && <path d={g.cloth} fill="none" stroke="var(--ink)" strokeWidth={2} />}
         <path
           d={g.arm}
           fill="none"
@@ -174,66 +197,73 @@ export function Cut(props: {
           opacity="0.8"
         />
 
-        <text x={16} y={25} fontSize={13.5} fill="var(--ink)">
-          {plan.weather
-            ? `Air ${w.temp(plan.weather.low.planFor)} outside, ${w.temp(cut.air)} round the sleeper`
-            : `Air ${w.temp(cut.air)} round the sleeper`}
-        </text>
-        <text x={16} y={43} fontSize={12.5} fill="var(--soft)">
-          {shelters[props.night.shelter]}
-          {plan.weather?.windMs != null && `, wind ${w.wind(plan.weather.windMs)} outside`}
-        </text>
-        <text x={width - 14} y={height - 36} textAnchor="end" fontSize={12.5} fill="var(--ink)">
-          {surfaces[props.night.surface]}, {w.temp(cut.ground)}
-        </text>
-
-        {weakest?.region && weakColumn && (
-          <g>
-            <circle cx={weakX} cy={weakY} r={11} fill="none" stroke="var(--ember)" strokeWidth={2.4} />
-            <text
-              x={weakX}
-              y={weakest.path === "upward" ? Math.max(64, weakY - 34) : weakY + 26}
-              textAnchor="middle"
-              fontSize={13}
-              fontWeight={700}
-              fill="var(--ember)"
-              stroke="var(--sky-low)"
-              strokeWidth={4}
-              paintOrder="stroke"
-            >
-              weakest:
-              <tspan x={weakX} dy={16}>
-                {weakest.path === "upward" ? "over" : "under"} the {regionNames[weakest.region]}
-              </tspan>
+        {!props.plain && (
+          <>
+            <text x={30} y={31} fontSize={13.5} fill="var(--ink)">
+              {plan.weather
+                ? `Air ${w.temp(plan.weather.low.planFor)} outside, ${w.temp(cut.air)} round the sleeper`
+                : `Air ${w.temp(cut.air)} round the sleeper`}
             </text>
-          </g>
+            <text x={30} y={48} fontSize={12.5} fill="var(--soft)">
+              {shelters[props.night.shelter]}
+              {plan.weather?.windMs != null && `, wind ${w.wind(plan.weather.windMs)} outside`}
+            </text>
+            <text x={width - 14} y={height - 36} textAnchor="end" fontSize={12.5} fill="var(--ink)">
+              {cut.hung
+                ? `air under the hammock ${w.temp(cut.ground)}`
+                : `${surfaces[props.night.surface]}, ${w.temp(cut.ground)}`}
+            </text>
+
+            {weakest?.region && weakColumn && (
+              <g>
+                <circle cx={weakX} cy={weakY} r={11} fill="none" stroke="var(--ember)" strokeWidth={2.4} />
+                <text
+                  x={weakX}
+                  y={weakest.path === "upward" ? Math.max(64, weakY - 34) : weakY + 26}
+                  textAnchor="middle"
+                  fontSize={13}
+                  fontWeight={700}
+                  fill="var(--ember)"
+                  stroke="var(--sky-low)"
+                  strokeWidth={4}
+                  paintOrder="stroke"
+                >
+                  weakest:
+                  <tspan x={weakX} dy={16}>
+                    {weakest.path === "upward" ? "over" : "under"} the {regionNames[weakest.region]}
+                  </tspan>
+                </text>
+              </g>
+            )}
+          </>
         )}
 
-        {columns.map((c) => {
-          const lost = plan.terms
-            .filter((t) => t.region === c.region)
-            .reduce((sum, t) => sum + t.wattsPerM2, 0);
-          const x = g.left + (g.inner * (c.from + c.to)) / 2;
-          return (
-            <g key={c.region}>
-              {c.from > 0 && (
-                <line
-                  x1={g.left + g.inner * c.from}
-                  x2={g.left + g.inner * c.from}
-                  y1={height - 26}
-                  y2={height - 6}
-                  stroke="var(--edge)"
-                />
-              )}
-              <text x={x} y={height - 11} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
-                <tspan fontWeight={700}>{regionNames[c.region]}</tspan>
-                {(c.to - c.from) * g.inner > 105 && (
-                  <tspan fill="var(--ink)">{` ${Math.round((100 * lost) / plan.heatLost)} % of the loss`}</tspan>
+        {!props.plain &&
+          columns.map((c) => {
+            const lost = plan.terms
+              .filter((t) => t.region === c.region)
+              .reduce((sum, t) => sum + t.wattsPerM2, 0);
+            const x = g.left + (g.inner * (c.from + c.to)) / 2;
+            return (
+              <g key={c.region}>
+                {c.from > 0 && (
+                  <line
+                    x1={g.left + g.inner * c.from}
+                    x2={g.left + g.inner * c.from}
+                    y1={height - 26}
+                    y2={height - 6}
+                    stroke="var(--edge)"
+                  />
                 )}
-              </text>
-            </g>
-          );
-        })}
+                <text x={x} y={height - 11} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
+                  <tspan fontWeight={700}>{regionNames[c.region]}</tspan>
+                  {(c.to - c.from) * g.inner > 105 && (
+                    <tspan fill="var(--ink)">{` ${Math.round((100 * lost) / plan.heatLost)} % of the loss`}</tspan>
+                  )}
+                </text>
+              </g>
+            );
+          })}
       </g>
     </svg>
   );

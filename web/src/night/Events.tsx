@@ -1,14 +1,19 @@
+import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useId } from "react";
-import type { Evening, NightEvent, NightPlan, Trip } from "../api/client";
+import { api, type Evening, type Member, type NightEvent, type NightPlan, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
-import { NumberField } from "../parts/Field";
+import { Check, Choice, NumberField } from "../parts/Field";
 import { newId } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
-import { type Unit, units, useWrite } from "../units/units";
+import { plain, type Unit, units, useWrite } from "../units/units";
+import { regions } from "../units/words";
 import { clock } from "./clock";
 
-const plain = (name: string): Unit => ({ factor: 1, offset: 0, name, step: 1 });
+/** The sources of heat that Ermine knows, each with what it is worth and what to mind. */
+const useHeatSources = () =>
+  useQuery({ queryKey: ["heat sources"], queryFn: api.heatSources, staleTime: Number.POSITIVE_INFINITY })
+    .data ?? [];
 
 /** What belongs to one thing done: its hour, and how much of it. */
 export function EventFields(props: {
@@ -18,6 +23,23 @@ export function EventFields(props: {
 }) {
   const { event, onChange, path } = props;
   const w = useWrite();
+  const source = useHeatSources().find((s) => s.kind === event.kind);
+  const hot = event.kind === "hotBottle" || event.kind === "warmStone";
+  const number = (
+    label: string,
+    field: "kcal" | "litres" | "waterC" | "watts" | "hours" | "massKg",
+    unit: Unit,
+    places = 1,
+  ) => (
+    <NumberField
+      label={label}
+      unit={unit}
+      places={places}
+      value={event[field]}
+      path={`${path}.${field}`}
+      onChange={(v) => v !== null && onChange({ [field]: v })}
+    />
+  );
   return (
     <>
       <HourField
@@ -26,40 +48,30 @@ export function EventFields(props: {
         onChange={(hour) => onChange({ hour })}
         path={`${path}.hour`}
       />
-      {event.kind === "meal" && (
-        <NumberField
-          label="Energy"
-          places={0}
-          unit={plain("kcal")}
-          value={event.kcal}
-          path={`${path}.kcal`}
-          onChange={(v) => v !== null && onChange({ kcal: v })}
-        />
-      )}
-      {event.kind === "hotBottle" && (
+      {event.kind === "meal" && number("Energy", "kcal", plain("kcal"), 0)}
+      {event.kind === "hotBottle" && number("Water", "litres", plain("l"))}
+      {event.kind === "warmStone" && number("Mass", "massKg", plain("kg"))}
+      {hot &&
+        number(event.kind === "hotBottle" ? "Filled at" : "Warmed to", "waterC", units.temperature(w.u), 0)}
+      {(event.kind === "warmer" || event.kind === "partner") && (
         <>
-          <NumberField
-            label="Water"
-            unit={plain("l")}
-            value={event.litres}
-            path={`${path}.litres`}
-            onChange={(v) => v !== null && onChange({ litres: v })}
-          />
-          <NumberField
-            label="Filled at"
-            places={0}
-            unit={units.temperature(w.u)}
-            value={event.waterC}
-            path={`${path}.waterC`}
-            onChange={(v) => v !== null && onChange({ waterC: v })}
-          />
-          <p className="text-[13px] text-soft">
-            Wrap it and test its lid: hot water burns, and a leak soaks the bag.
-          </p>
+          {number("Gives", "watts", plain("W"))}
+          {number("For", "hours", plain("h"))}
         </>
       )}
-      {event.kind === "warmUp" && (
-        <p className="text-[13px] text-soft">Five minutes of hard work in the bag, short of sweating.</p>
+      {(hot || event.kind === "warmer") && (
+        <Choice
+          label="Lies at"
+          value={event.region ?? "feet"}
+          options={regions}
+          onChange={(region: Schema["Region"]) => onChange({ region })}
+        />
+      )}
+      {hot && <Check label="Wrapped" value={event.wrapped} onChange={(wrapped) => onChange({ wrapped })} />}
+      {source && (
+        <p className="text-[13px] text-soft">
+          {source.says} {source.caution}
+        </p>
       )}
     </>
   );
@@ -98,22 +110,43 @@ export function HourField(props: {
 export function AddEvent(props: {
   evening: Evening;
   plan: NightPlan;
-  trip: Trip;
+  member: Member;
   onAdd: (e: NightEvent) => void;
 }) {
-  const { evening, plan, trip } = props;
+  const { evening, plan, member } = props;
   const items = useWorkspace((s) => s.items);
+  const sources = useHeatSources();
   const worn = new Set([...plan.items.map((p) => p.item.id), ...evening.events.map((e) => e.itemId)]);
-  const reserve = trip.along.flatMap((id) => {
+  const reserve = member.along.flatMap((id) => {
     const item = items[id];
     return item && !worn.has(id) && item.kind !== "pad" ? [item] : [];
   });
-  const blank = { id: "", kcal: null, litres: null, waterC: null, itemId: null };
-  const add = (part: Pick<NightEvent, "kind" | "hour"> & Partial<NightEvent>) =>
-    props.onAdd({ ...blank, ...part, id: newId() });
+  const taken = plan.items.filter((p) => p.item.kind === "garment" || p.item.kind === "liner");
+  const blank: NightEvent = {
+    id: "",
+    kind: "closeUp",
+    hour: 0,
+    kcal: null,
+    litres: null,
+    waterC: null,
+    itemId: null,
+    watts: null,
+    hours: null,
+    massKg: null,
+    region: null,
+    wrapped: true,
+  };
+  const add = (part: Partial<NightEvent>) => props.onAdd({ ...blank, ...part, id: newId() });
   const later = Math.min(evening.upHour - 1, Math.max(evening.inHour, (plan.hours?.coolFrom ?? 27) - 0.5));
   const hour = Math.round(later * 6) / 6;
+  const soft = plan.items.some((p) => p.item.kind === "pad" && p.item.soft);
   const entry = "flex min-h-11 w-full items-center rounded-lg px-2 text-left hover:bg-ice-wash sm:min-h-8";
+  const group = (title: string) => <p className="px-2 pt-2 text-[13px] text-soft">{title}</p>;
+  const choose = (key: string, label: string, part: Partial<NightEvent>) => (
+    <Popover.Close key={key} className={entry} onClick={() => add(part)}>
+      {label}
+    </Popover.Close>
+  );
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
@@ -125,39 +158,25 @@ export function AddEvent(props: {
           align="end"
           collisionPadding={10}
         >
-          <Popover.Close
-            className={entry}
-            onClick={() => add({ kind: "meal", hour: evening.inHour - 0.5, kcal: 800 })}
-          >
-            A meal before bed
-          </Popover.Close>
-          <Popover.Close className={entry} onClick={() => add({ kind: "meal", hour, kcal: 250 })}>
-            A snack in the night
-          </Popover.Close>
-          <Popover.Close
-            className={entry}
-            onClick={() => add({ kind: "hotBottle", hour: evening.inHour, litres: 1, waterC: 85 })}
-          >
-            A hot bottle
-          </Popover.Close>
-          <Popover.Close className={entry} onClick={() => add({ kind: "warmUp", hour })}>
-            A warm-up in the bag
-          </Popover.Close>
-          <Popover.Close className={entry} onClick={() => add({ kind: "closeUp", hour })}>
-            Close collar and straps
-          </Popover.Close>
-          {reserve.length > 0 && (
-            <p className="px-2 pt-2 text-[13px] text-soft">Put on from what comes along</p>
+          {group("Bring heat")}
+          {sources.map((s) =>
+            choose(s.kind, s.kind === "meal" ? "A meal before bed" : s.name, {
+              ...s.usual,
+              hour: s.kind === "meal" ? evening.inHour - 0.5 : s.kind === "warmUp" ? hour : evening.inHour,
+            }),
           )}
-          {reserve.map((item) => (
-            <Popover.Close
-              key={item.id}
-              className={entry}
-              onClick={() => add({ kind: "putOn", hour, itemId: item.id })}
-            >
-              {item.name}
-            </Popover.Close>
-          ))}
+          {choose("snack", "A snack in the night", { kind: "meal", hour, kcal: 250 })}
+          {group("Open and close")}
+          {choose("closeUp", "Close collar, hood and straps", { kind: "closeUp", hour })}
+          {choose("openUp", "Open up: too warm", { kind: "openUp", hour: evening.inHour + 1 })}
+          {choose("openVents", "Open the vents", { kind: "openVents", hour: evening.inHour + 1 })}
+          {soft && choose("flipPad", "Flip the soft pad and fill it", { kind: "flipPad", hour })}
+          {reserve.length > 0 && group("Put on from what comes along")}
+          {reserve.map((i) => choose(i.id, i.name, { kind: "putOn", hour, itemId: i.id }))}
+          {taken.length > 0 && group("Take off")}
+          {taken.map((p) =>
+            choose(p.item.id, p.item.name, { kind: "takeOff", hour: evening.inHour + 1, itemId: p.item.id }),
+          )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

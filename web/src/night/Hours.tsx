@@ -1,54 +1,68 @@
 import { Popover } from "radix-ui";
-import { useId } from "react";
-import type { Evening, Night, NightEvent, NightPlan, Trip } from "../api/client";
+import { useId, useState } from "react";
+import type { Evening, Member, NightEvent, NightPlan, Schema } from "../api/client";
 import { Button } from "../parts/Button";
-import { Choice } from "../parts/Field";
+import { Check, Choice } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
 import { useWidth } from "../parts/useSize";
-import { editNight, eveningOf } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { events as eventNames, starts } from "../units/words";
+import { events as eventNames, regions, starts } from "../units/words";
 import { clock } from "./clock";
 import { AddEvent, EventFields, HourField } from "./Events";
+import type { SystemEdit } from "./useSystem";
+
+type Step = Schema["NightStep"];
 
 const left = 58;
-const airBand = 44;
-const debtBand = 84;
+const airBand = 40;
+const debtBand = 76;
+const feetBand = 40;
 const snap = 1 / 6;
 
-/** The hours under the cut: air, heat debt, and what is done. Each thing done is dragged to its hour, or moved by arrow keys. */
-export function Hours(props: { trip: Trip; index: number; night: Night; plan: NightPlan }) {
-  const { trip, index, night, plan } = props;
+/** The hours under the cut: air, heat debt, feet, and what is done. Each thing done is dragged to its hour, or moved by arrow keys. */
+export function Hours(props: {
+  index: number;
+  member: Member;
+  who: number;
+  plan: NightPlan;
+  edit: SystemEdit;
+}) {
+  const { plan, edit } = props;
+  const { evening, changeEvening: change } = edit;
   const [box, width] = useWidth<HTMLDivElement>();
+  const [looked, setLooked] = useState<number | null>(null);
   const w = useWrite();
   const hatch = useId();
   const items = useWorkspace((s) => s.items);
-  const evening = eveningOf(night);
   const played = plan.hours;
+  if (!played) return null;
+
   const top = evening.events.length === 0 ? 6 : 54;
-  const height = top + airBand + debtBand + 24;
+  const height = top + airBand + debtBand + feetBand + 24;
   const from = Math.min(evening.inHour, ...evening.events.map((e) => e.hour)) - 0.25;
   const to = evening.upHour;
   const x = (hour: number) => left + ((hour - from) / (to - from)) * Math.max(60, width - left - 10);
-  const change = (part: Partial<Evening>, merge?: string) =>
-    editNight(trip, index, { evening: { ...evening, ...part } }, merge);
+  const hourAt = (clientX: number) => {
+    const svgLeft = box.current?.getBoundingClientRect().left ?? 0;
+    return from + ((clientX - svgLeft - left) / Math.max(60, width - left - 10)) * (to - from);
+  };
   const changeEvent = (id: string, part: Partial<NightEvent>) =>
     change(
       { events: evening.events.map((e) => (e.id === id ? { ...e, ...part } : e)) },
       `event/${id}/${Object.keys(part)}`,
     );
+  const takeOut = (id: string) => change({ events: evening.events.filter((o) => o.id !== id) });
   const moveTo = (id: string, hour: number) =>
     changeEvent(id, { hour: Math.min(to - snap, Math.max(12, Math.round(hour / snap) * snap)) });
 
   const drag = (id: string, e: React.PointerEvent) => {
-    const svgLeft = box.current?.getBoundingClientRect().left ?? 0;
     const start = e.clientX;
     let moved = false;
     const onMove = (m: PointerEvent) => {
       if (!moved && Math.abs(m.clientX - start) < 5) return;
       moved = true;
-      moveTo(id, from + ((m.clientX - svgLeft - left) / Math.max(60, width - left - 10)) * (to - from));
+      moveTo(id, hourAt(m.clientX));
     };
     const onUp = () => {
       removeEventListener("pointermove", onMove);
@@ -60,64 +74,73 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
     addEventListener("pointercancel", onUp);
   };
 
-  const name = (e: NightEvent) =>
-    e.kind === "putOn" ? (items[e.itemId ?? ""]?.name ?? "put on") : eventNames[e.kind];
-  const steps = played?.steps ?? [];
+  const name = (e: NightEvent) => {
+    const item = items[e.itemId ?? ""]?.name;
+    return e.kind === "putOn" && item
+      ? item
+      : e.kind === "takeOff" && item
+        ? `off: ${item}`
+        : eventNames[e.kind];
+  };
+  const { steps } = played;
   const airs = steps.map((s) => s.outside);
   const [warmest, coldest] = [Math.max(...airs), Math.min(...airs)];
   const yAir = (c: number) => top + 8 + ((warmest - c) / Math.max(1, warmest - coldest)) * (airBand - 16);
-  const most = Math.max((played?.coolDebt ?? 0) * 1.35, ...steps.map((s) => s.debt)) + 1;
+  const most = Math.max(played.coolDebt * 1.35, ...steps.map((s) => s.debt)) + 1;
   const least = Math.min(-2, ...steps.map((s) => s.debt));
   const yDebt = (d: number) => top + airBand + ((most - d) / (most - least)) * debtBand;
-  const line = (y: (s: (typeof steps)[number]) => number) =>
+  const coldFeet = Math.min(20, played.lowestFeet) - 1;
+  const yFeet = (c: number) => top + airBand + debtBand + 6 + ((35 - c) / (35 - coldFeet)) * (feetBand - 8);
+  const line = (y: (s: Step) => number) =>
     steps.map((s, i) => `${i ? "L" : "M"}${x(s.hour).toFixed(1)} ${y(s).toFixed(1)}`).join("");
-  const bad = steps.filter((s) => played && s.debt >= played.coolDebt);
+  /** The area between a line and its threshold while it is on the wrong side. */
+  const beyond = (wrong: (s: Step) => boolean, y: (s: Step) => number, edge: number) => {
+    const bad = steps.filter(wrong);
+    if (bad.length === 0) return null;
+    return (
+      <path
+        d={`M${x(bad[0]?.hour ?? 0)} ${edge}${bad.map((s) => `L${x(s.hour)} ${y(s)}`).join("")}L${x(bad.at(-1)?.hour ?? 0)} ${edge}Z`}
+        fill={`url(#${hatch})`}
+      />
+    );
+  };
   const ticks = Array.from({ length: Math.floor(to) - Math.ceil(from) + 1 }, (_, i) => Math.ceil(from) + i);
+  const label = (y: number, text: string, tone: string, bold = false) => (
+    <text x={left - 8} y={y + 4} textAnchor="end" fontSize={12.5} fill={tone} fontWeight={bold ? 600 : 400}>
+      {text}
+    </text>
+  );
+  const shown = looked === null ? null : (steps.find((s) => s.hour >= looked - 1e-6) ?? steps.at(-1));
 
   return (
     <section className="mt-4">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <h2 className="text-lg">The hours</h2>
         <p className="mr-auto">
-          {played &&
-            (played.coolFrom !== null ? (
-              <b className="text-ember">
-                Cool from {clock(played.coolFrom)}
-                {played.awakeFrom !== null && `, awake from ${clock(played.awakeFrom)}`}.
-              </b>
-            ) : (
-              <span className="text-soft">Sleeps through.</span>
-            ))}
-          {played && played.sweatG >= 5 && (
-            <b className="text-ember">
-              {" "}
-              Too warm: about {Math.round(played.sweatG)} g of sweat. Take something off.
-            </b>
-          )}
+          <Said plan={plan} />
         </p>
         <AddEvent
           evening={evening}
           plan={plan}
-          trip={trip}
+          member={props.member}
           onAdd={(e) => change({ events: [...evening.events, e] })}
         />
       </div>
       <div ref={box} className="relative mt-1">
-        {width > 0 && played && (
-          <svg width={width} height={height} className="block" role="img" aria-label={describe(plan)}>
+        {width > 0 && (
+          <svg
+            width={width}
+            height={height}
+            className="block"
+            role="img"
+            aria-label={describe(plan)}
+            onPointerMove={(e) => setLooked(hourAt(e.clientX))}
+            onPointerLeave={() => setLooked(null)}
+          >
             <defs>
               <Hatch id={hatch} />
             </defs>
-            <text
-              x={left - 8}
-              y={yAir(airs[0] ?? 0) + 4}
-              textAnchor="end"
-              fontSize={12.5}
-              fill="var(--ice)"
-              fontWeight={600}
-            >
-              air {w.temp(airs[0] ?? 0)}
-            </text>
+            {label(yAir(airs[0] ?? 0), `air ${w.temp(airs[0] ?? 0)}`, "var(--ice)", true)}
             <path d={line((s) => yAir(s.outside))} fill="none" stroke="var(--ice)" strokeWidth={2} />
             <text
               x={x(to)}
@@ -129,11 +152,10 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
             >
               {w.temp(coldest)}
             </text>
-            {bad.length > 0 && (
-              <path
-                d={`M${x(bad[0]?.hour ?? 0)} ${yDebt(played.coolDebt)}${bad.map((s) => `L${x(s.hour)} ${yDebt(s.debt)}`).join("")}L${x(bad.at(-1)?.hour ?? 0)} ${yDebt(played.coolDebt)}Z`}
-                fill={`url(#${hatch})`}
-              />
+            {beyond(
+              (s) => s.debt >= played.coolDebt,
+              (s) => yDebt(s.debt),
+              yDebt(played.coolDebt),
             )}
             <line x1={left} x2={x(to)} y1={yDebt(0)} y2={yDebt(0)} stroke="var(--ink)" strokeWidth={1} />
             <line
@@ -144,18 +166,8 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
               stroke="var(--ember)"
               strokeDasharray="2 4"
             />
-            <text x={left - 8} y={yDebt(0) + 4} textAnchor="end" fontSize={12.5} fill="var(--soft)">
-              even
-            </text>
-            <text
-              x={left - 8}
-              y={yDebt(played.coolDebt) + 4}
-              textAnchor="end"
-              fontSize={12.5}
-              fill="var(--ember)"
-            >
-              cool
-            </text>
+            {label(yDebt(0), "even", "var(--soft)")}
+            {label(yDebt(played.coolDebt), "cool", "var(--ember)")}
             <path d={line((s) => yDebt(s.debt))} fill="none" stroke="var(--ember)" strokeWidth={2.4} />
             <text
               x={x(from + (to - from) * 0.3)}
@@ -165,6 +177,34 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
               fill="var(--ember)"
             >
               heat debt
+            </text>
+            {beyond(
+              (s) => s.feet < 24,
+              (s) => yFeet(s.feet),
+              yFeet(24),
+            )}
+            <line
+              x1={left}
+              x2={x(to)}
+              y1={yFeet(24)}
+              y2={yFeet(24)}
+              stroke="var(--ember)"
+              strokeDasharray="2 4"
+            />
+            <path d={line((s) => yFeet(s.feet))} fill="none" stroke="var(--ink)" strokeWidth={1.8} />
+            {label(yFeet(24), `feet ${w.temp(24)}`, "var(--ember)")}
+            <text
+              x={x(to)}
+              y={yFeet(steps.at(-1)?.feet ?? 0) + (played.lowestFeet < 24 ? -5 : 15)}
+              textAnchor="end"
+              fontSize={12.5}
+              fill="var(--ink)"
+              fontWeight={600}
+              stroke="var(--paper)"
+              strokeWidth={3}
+              paintOrder="stroke"
+            >
+              feet {w.temp(steps.at(-1)?.feet ?? 0)}
             </text>
             {ticks.map((h) => (
               <text key={h} x={x(h)} y={height - 5} textAnchor="middle" fontSize={12.5} fill="var(--soft)">
@@ -183,6 +223,9 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
                 strokeLinecap="round"
               />
             ))}
+            {shown && (
+              <line x1={x(shown.hour)} x2={x(shown.hour)} y1={top} y2={height - 20} stroke="var(--soft)" />
+            )}
           </svg>
         )}
         {width > 0 &&
@@ -198,8 +241,7 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
                   onKeyDown={(k) => {
                     const by = k.key === "ArrowRight" ? snap : k.key === "ArrowLeft" ? -snap : 0;
                     if (by) moveTo(e.id, e.hour + by);
-                    else if (k.key === "Delete" || k.key === "Backspace")
-                      change({ events: evening.events.filter((o) => o.id !== e.id) });
+                    else if (k.key === "Delete" || k.key === "Backspace") takeOut(e.id);
                     else return;
                     k.preventDefault();
                   }}
@@ -215,39 +257,107 @@ export function Hours(props: { trip: Trip; index: number; night: Night; plan: Ni
                     <EventFields
                       event={e}
                       onChange={(part) => changeEvent(e.id, part)}
-                      path={`nights[${index}].evening.events[${evening.events.indexOf(e)}]`}
+                      path={`members[${props.who}].own[${props.member.own.findIndex((o) => o.nightId === plan.nightId)}].evening.events[${evening.events.indexOf(e)}]`}
                     />
-                    <Button
-                      className="w-full text-ember"
-                      onClick={() => change({ events: evening.events.filter((o) => o.id !== e.id) })}
-                    >
+                    <Button className="w-full text-ember" onClick={() => takeOut(e.id)}>
                       Take out
                     </Button>
                   </Popover.Content>
                 </Popover.Portal>
               </Popover.Root>
             ))}
-      </div>
-      <div className="mt-1 grid max-w-xl grid-cols-2 gap-3 sm:grid-cols-3 print:hidden">
-        <HourField
-          label="In the bag"
-          value={evening.inHour}
-          onChange={(inHour) => change({ inHour }, "in")}
-        />
-        <HourField
-          label="Up"
-          value={evening.upHour}
-          onChange={(upHour) => change({ upHour }, "up")}
-          path={`nights[${index}].evening.upHour`}
-        />
-        <Choice
-          label="Gets in"
-          value={evening.start}
-          options={starts}
-          onChange={(start) => change({ start })}
+        <input
+          type="range"
+          aria-label="Look at an hour"
+          className="sr-only focus-visible:not-sr-only focus-visible:w-full print:hidden"
+          min={evening.inHour}
+          max={evening.upHour}
+          step={snap}
+          value={looked ?? evening.inHour}
+          onChange={(e) => setLooked(Number(e.target.value))}
+          onBlur={() => setLooked(null)}
         />
       </div>
+      <p className="min-h-10 text-[13px] text-soft print:hidden" aria-live="polite">
+        {shown ? <AtHour step={shown} /> : "Point at an hour to see where the heat goes then."}
+      </p>
+      <Demands evening={evening} change={change} />
     </section>
+  );
+}
+
+/** When it turns cool, and which place of the body fares worst. */
+function Said({ plan }: { plan: NightPlan }) {
+  const w = useWrite();
+  const played = plan.hours as NonNullable<NightPlan["hours"]>;
+  const { worst } = played;
+  return (
+    <>
+      {played.coolFrom !== null ? (
+        <b className="text-ember">
+          Cool from {clock(played.coolFrom)}
+          {played.awakeFrom !== null && `, awake from ${clock(played.awakeFrom)}`}.
+        </b>
+      ) : (
+        <span className="text-soft">Sleeps through.</span>
+      )}{" "}
+      {worst.feet !== null ? (
+        <b className="text-ember">
+          Feet {w.temp(worst.feet)} at {clock(worst.hour)}.
+        </b>
+      ) : (
+        <span className="text-soft">
+          Worst {worst.downward ? "under" : "over"} the {regions[worst.region]}, at {clock(worst.hour)}.
+        </span>
+      )}
+      {played.sweatG >= 5 && (
+        <b className="text-ember">
+          {" "}
+          Too warm: about {Math.round(played.sweatG)} g of sweat. Take something off.
+        </b>
+      )}
+    </>
+  );
+}
+
+function AtHour({ step }: { step: Step }) {
+  const w = useWrite();
+  const r = (n: number) => Math.round(n);
+  const { lost } = step;
+  return (
+    <>
+      <b className="text-ink">{clock(step.hour)}</b> Air {w.temp(step.outside)}, {w.temp(step.around)} round
+      the sleeper; skin {w.temp(step.skin, 1)}, feet {w.temp(step.feet)}. Makes {r(step.made)} W/m²
+      {step.shivering > 0.5 && ` (${r(step.shivering)} by shivering)`}
+      {step.brought > 0.5 && `, brought ${r(step.brought)}`}, loses{" "}
+      {r(lost.upward + lost.downward + lost.leakage + lost.breath + lost.skinVapour)}: up {r(lost.upward)},
+      down {r(lost.downward)}, leaks {r(lost.leakage)}, breath {r(lost.breath)}, vapour {r(lost.skinVapour)}
+      {step.vented > 0.5 && `; ${r(step.vented)} vented`}.
+    </>
+  );
+}
+
+/** When the night begins and ends, how the sleeper gets in, and what the night demands. */
+function Demands(props: { evening: Evening; change: (part: Partial<Evening>, merge?: string) => void }) {
+  const { evening, change } = props;
+  return (
+    <div className="mt-1 grid max-w-3xl grid-cols-2 items-end gap-x-3 gap-y-1 sm:grid-cols-3 print:hidden">
+      <HourField label="In the bag" value={evening.inHour} onChange={(inHour) => change({ inHour }, "in")} />
+      <HourField label="Up" value={evening.upHour} onChange={(upHour) => change({ upHour }, "up")} />
+      <Choice
+        label="Gets in"
+        value={evening.start}
+        options={starts}
+        onChange={(start) => change({ start })}
+      />
+      <Check
+        label="Must be ready to move"
+        value={evening.readyToMove}
+        onChange={(readyToMove) => change({ readyToMove })}
+      />
+      <Check label="Must sleep dressed" value={evening.dressed} onChange={(dressed) => change({ dressed })} />
+      <Check label="Must hear" value={evening.ableToHear} onChange={(ableToHear) => change({ ableToHear })} />
+    </div>
   );
 }
 

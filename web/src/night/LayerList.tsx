@@ -2,14 +2,14 @@ import { Popover } from "radix-ui";
 import { type PointerEvent, useRef } from "react";
 import type { KitItem, Layer, NightPlan, Schema } from "../api/client";
 import { Button } from "../parts/Button";
-import { Choice } from "../parts/Field";
-import { layersOf, type Placed, tier } from "../state/trip";
+import { Check, Choice } from "../parts/Field";
+import { layersOf, type Placed, place, tier } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { closures } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
-const tierNames = ["Under the sleeper", "Worn", "Over the sleeper"];
+const placeNames = ["Under the sleeper", "Worn", "Over the sleeper"];
 
 /** The layers by name from the air down to the ground: each can be opened, moved by hand or key, and taken out. */
 export function LayerList(props: {
@@ -31,12 +31,12 @@ export function LayerList(props: {
   };
 
   return (
-    <ul ref={list} className="space-y-1" aria-label="Layers from the air down">
+    <ul ref={list} className="space-y-0.5" aria-label="Layers from the air down">
       {layers.map(({ item, layer }, i) => {
-        const starts = i === 0 || tier((layers[i - 1] as Placed).item) !== tier(item);
+        const starts = i === 0 || place((layers[i - 1] as Placed).item) !== place(item);
         return (
           <li key={item.id}>
-            {starts && <p className="mt-1 mb-0.5 text-[12px] text-soft">{tierNames[tier(item)]}</p>}
+            {starts && <p className="mt-0.5 text-[12px] text-soft">{placeNames[place(item)]}</p>}
             <Popover.Root
               open={props.open === item.id}
               onOpenChange={(open) => props.onOpen(open ? item.id : null)}
@@ -60,7 +60,7 @@ export function LayerList(props: {
                   <button
                     type="button"
                     data-row={item.id}
-                    className="min-h-11 min-w-0 grow py-1 pr-2 text-left leading-tight sm:min-h-10"
+                    className="min-h-11 min-w-0 grow py-1 pr-2 text-left leading-tight sm:min-h-9 sm:py-0.5"
                     onFocus={() => props.onSelect(item.id)}
                     onClick={() => props.onOpen(item.id)}
                     onKeyDown={(e) => {
@@ -72,7 +72,7 @@ export function LayerList(props: {
                       e.preventDefault();
                     }}
                   >
-                    <span className="block truncate font-semibold text-[14px]">{item.name}</span>
+                    <span className="block truncate font-semibold text-[13.5px]">{item.name}</span>
                     <Keeps plan={props.plan} item={item} layer={layer} />
                   </button>
                 </div>
@@ -108,12 +108,15 @@ function kept(plan: NightPlan | null, item: KitItem) {
 function Keeps({ plan, item, layer }: { plan: NightPlan | null; item: KitItem; layer: Layer }) {
   const w = useWrite();
   const found = kept(plan, item);
-  const closure = layer.closure !== "closed" ? closureWord(item, layer.closure) : undefined;
+  const open = [
+    layer.closure !== "closed" && closureWord(item, layer.closure),
+    layer.hoodOpen && "hood open",
+  ].filter(Boolean);
   return (
-    <span className="block truncate text-[13px] text-soft">
+    <span className="block truncate text-[12.5px] text-soft">
       {item.kind === "vapourBarrier" ? "keeps vapour in" : found ? w.insulation(found.most) : "…"} ·{" "}
       {w.mass(item.massG)}
-      {closure && <span className="text-ember"> · {closure}</span>}
+      {open.length > 0 && <span className="text-ember"> · {open.join(", ")}</span>}
     </span>
   );
 }
@@ -162,7 +165,14 @@ function LayerMenu(props: {
               .map((c) => [c, closureWord(item, c)])
               .filter(([, text]) => text),
           )}
-          onChange={(closure) => edit.close(item.id, closure)}
+          onChange={(closure) => edit.use(item.id, { closure })}
+        />
+      )}
+      {item.kind === "bag" && item.hood && (
+        <Check
+          label="Hood left open"
+          value={layer.hoodOpen}
+          onChange={(hoodOpen) => edit.use(item.id, { hoodOpen })}
         />
       )}
       <div className="grid grid-cols-[1fr_1fr_1.5fr] gap-2">

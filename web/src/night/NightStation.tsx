@@ -1,13 +1,13 @@
 import { useEffect, useState } from "react";
 import { Button } from "../parts/Button";
-import { Choice } from "../parts/Field";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
 import { useGo, usePlan, useTrip } from "../state/trip";
 import { useWrite } from "../units/units";
-import { gaps, shelters, surfaces, verdicts } from "../units/words";
+import { shelters, surfaces, verdicts } from "../units/words";
 import { AddLayer } from "./AddLayer";
-import { Answer } from "./Answer";
+import { Answer, Reasons } from "./Answer";
+import { BedMenu } from "./BedMenu";
 import { Cut } from "./Cut";
 import { Hours } from "./Hours";
 import { LayerList } from "./LayerList";
@@ -15,9 +15,9 @@ import { useSystem } from "./useSystem";
 
 /** One night on the cut: what lies over and under, what it holds to, and what closes the gap. */
 export function Component() {
-  const { trip, index, night } = useTrip();
-  const { edit, press, shown } = useSystem(trip, index);
-  const query = usePlan(shown, index);
+  const { trip, index, night, who, member } = useTrip();
+  const { edit, press, shown } = useSystem(trip, index, who);
+  const query = usePlan(shown, index, who);
   const go = useGo();
   const w = useWrite();
   const [box, width] = useWidth<HTMLDivElement>();
@@ -41,7 +41,7 @@ export function Component() {
     return () => removeEventListener("keydown", onKey);
   }, []);
 
-  if (!trip || !night)
+  if (!trip || !night || !member)
     return (
       <main className="p-8">
         <h1 className="text-2xl">No night to look at.</h1>
@@ -60,11 +60,12 @@ export function Component() {
   const hasGap = plan?.cut.below.some((s) => s.kind === "underGap");
 
   return (
-    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_330px] lg:content-stretch">
+    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_330px] lg:grid-rows-[auto_1fr] lg:content-stretch">
       <section className="min-w-0 px-3 py-4 sm:px-5">
         <p className="text-soft">
           Night {index + 1}
-          {night.camp && ` · ${night.camp}`}, {surfaces[night.surface]}, {shelters[night.shelter]}
+          {night.camp && ` · ${night.camp}`}, {edit.system.hammock ? "in a hammock" : surfaces[night.surface]}
+          , {shelters[night.shelter]}
         </p>
         <h1 className="flex items-start gap-x-3 text-[26px] leading-tight">
           <VerdictMark verdict={plan?.verdict} size={26} />
@@ -108,27 +109,19 @@ export function Component() {
               </button>
             ))}
           </div>
-          {hasGap && (
-            <div className="flex items-center gap-2">
-              <span className="text-soft">Where no pad lies:</span>
-              <Choice
-                label="Where no pad lies"
-                hideLabel
-                value={edit.system.underGap}
-                options={gaps}
-                onChange={edit.fillGap}
-              />
-            </div>
-          )}
+          <BedMenu edit={edit} hasGap={hasGap ?? false} />
+          <Button look="quiet" onClick={() => go.station("compare", index)}>
+            Compare
+          </Button>
         </div>
-        <div className="grid gap-3 md:grid-cols-[1fr_212px]">
+        <div className="grid gap-3 md:grid-cols-[1fr_216px]">
           <div ref={box} className="min-w-0">
             {plan && width > 0 && (
               <Cut
                 plan={plan}
                 night={night}
                 width={width}
-                height={width < 480 ? 400 : Math.max(470, Math.min(600, innerHeight - 390))}
+                height={width < 480 ? 400 : Math.max(405, Math.min(560, innerHeight - 400))}
                 selected={selected}
                 onPress={(id, e) => press(id, e, setOpen)}
               />
@@ -156,10 +149,11 @@ export function Component() {
             )}
           </div>
         </div>
-        {plan?.hours && <Hours trip={trip} index={index} night={night} plan={plan} />}
+        {plan?.hours && <Hours index={index} member={member} who={who} plan={plan} edit={edit} />}
       </section>
-      {plan && <Answer trip={trip} index={index} plan={plan} edit={edit} />}
-      <AddLayer open={adding} onClose={() => setAdding(false)} trip={trip} edit={edit} />
+      {plan && <Answer trip={trip} index={index} who={who} plan={plan} edit={edit} />}
+      {plan && plan.items.length > 0 && <Reasons plan={plan} />}
+      <AddLayer open={adding} onClose={() => setAdding(false)} member={member} edit={edit} />
     </main>
   );
 }

@@ -3,9 +3,10 @@ import { add, between, body, hull, line, outline, thickness, xs } from "./profil
 
 type Stratum = Schema["Stratum"];
 
-const sky = 66;
-const foot = 54;
 const side = 58;
+/** A hammock sags by so much in its middle and hangs so far over the snow, px. */
+const sags = 16;
+const overGround = 64;
 
 /** Neighbours differ in tone, so that each layer reads as its own. */
 export function fillOf(stratum: Stratum, i: number): string {
@@ -14,6 +15,7 @@ export function fillOf(stratum: Stratum, i: number): string {
     case "pad":
       return even ? "var(--pad-2)" : "var(--pad)";
     case "topLayer":
+    case "underquilt":
       return even ? "var(--loft-2)" : "var(--loft)";
     case "barrier":
       return "none";
@@ -23,8 +25,10 @@ export function fillOf(stratum: Stratum, i: number): string {
 }
 
 /** Outlines of every stratum, the isotherms through them, the sleeper and the ground, in px. */
-export function geometry(plan: NightPlan, width: number, height: number) {
+export function geometry(plan: NightPlan, width: number, height: number, plain = false) {
+  const [sky, foot] = plain ? [30, 12] : [66, 54];
   const { cut } = plan;
+  const hung = cut.hung;
   const inner = width - 2 * side;
   const left = side;
   const zero = xs.map(() => 0);
@@ -32,7 +36,7 @@ export function geometry(plan: NightPlan, width: number, height: number) {
   const up = cut.above.map((s) => ({ stratum: s, r: thickness(s, true) }));
   const down = cut.below
     .filter((s) => s.kind !== "underGap")
-    .map((s) => ({ stratum: s, r: thickness(s, s.kind !== "pad") }));
+    .map((s) => ({ stratum: s, r: thickness(s, hung || s.kind !== "pad") }));
   const padSum = down.filter((d) => d.stratum.kind === "pad").reduce((sum, d) => add(sum, d.r), zero);
   const gap = cut.below.find((s) => s.kind === "underGap");
   if (gap) {
@@ -45,19 +49,26 @@ export function geometry(plan: NightPlan, width: number, height: number) {
 
   const tall = inner * 0.125;
   const cloth = hull.map((h) => h * tall);
-  const room = height - sky - foot - Math.max(...cloth);
+  const room = height - sky - foot - Math.max(...cloth) - (hung ? overGround + sags : 0);
   const scale = Math.min(120, Math.max(18, room / Math.max(0.8, Math.max(...upSum) + Math.max(...downSum))));
-  const base = height - foot - Math.max(34, scale * Math.max(...downSum) + 16);
+  const base =
+    height - foot - Math.max(34, scale * Math.max(...downSum) + 16) - (hung ? overGround + sags : 0);
+  /** How far a point is pulled down by the sag of a hammock; its ends rise towards the trees. */
+  const sag = (x: number) => (hung ? sags * (1 - ((x - width / 2) / (inner / 2)) ** 2) : 0);
+  const bend = (points: [number, number][]): [number, number][] =>
+    hung ? points.map(([x, y]) => [x, y + sag(x)]) : points;
 
   const around = (heights: number[]) => {
     const cap = (h: number, under: number) => Math.min(side - 6, Math.max(4, 0.62 * (h - under) + 6));
-    return outline(
-      heights,
-      left,
-      inner,
-      base,
-      cap(heights[0] as number, cloth[0] as number),
-      cap(heights.at(-1) as number, cloth.at(-1) as number),
+    return bend(
+      outline(
+        heights,
+        left,
+        inner,
+        base,
+        cap(heights[0] as number, cloth[0] as number),
+        cap(heights.at(-1) as number, cloth.at(-1) as number),
+      ),
     );
   };
 
@@ -71,21 +82,27 @@ export function geometry(plan: NightPlan, width: number, height: number) {
   const top = above.filter((a) => a.stratum.kind !== "airLayer").at(-1)?.high ?? cloth;
 
   let depth0 = zero;
+  /** Under a hammock the layers run out towards its ends. */
+  const taper = (i: number) => (hung ? Math.min(1, Math.sqrt(Math.min(i, xs.length - 1 - i) / 9)) : 1);
   const flat = (depths: number[], out: number): [number, number][] =>
-    depths.map((d, i) => [
-      left + inner * (xs[i] as number) + (i === 0 ? -out : i === xs.length - 1 ? out : 0),
-      base + d,
-    ]);
+    bend(
+      depths.map((d, i) => [
+        left + inner * (xs[i] as number) + (i === 0 ? -out : i === xs.length - 1 ? out : 0),
+        base + d * taper(i),
+      ]),
+    );
   const below = down.map(({ stratum, r }) => {
     const high = depth0;
     depth0 = add(depth0, r, scale);
-    const out = stratum.kind === "pad" ? side - 8 : 12;
+    const out = hung ? 14 : stratum.kind === "pad" ? side - 8 : 12;
     return { stratum, d: between(flat(depth0, out), flat(high, out)), high, low: depth0 };
   });
 
   const groundTop = flat(depth0, 0);
-  const edge = base + Math.max(...depth0);
-  const groundArea = `M0 ${edge}L${left - side} ${edge}L${line(groundTop).slice(1)}L${left + inner + side} ${edge}L${width} ${edge}V${height}H0Z`;
+  const edge = hung ? height - foot - 18 : base + Math.max(...depth0);
+  const groundArea = hung
+    ? `M0 ${edge + 4}Q${width * 0.3} ${edge - 5} ${width * 0.5} ${edge}T${width} ${edge + 2}V${height}H0Z`
+    : `M0 ${edge}L${left - side} ${edge}L${line(groundTop).slice(1)}L${left + inner + side} ${edge}L${width} ${edge}V${height}H0Z`;
 
   const seams = above
     .filter(
@@ -99,7 +116,7 @@ export function geometry(plan: NightPlan, width: number, height: number) {
         if (thick < 6) return [];
         const px = left + inner * x;
         return [
-          `M${px.toFixed(1)} ${(base - (a.low[i] as number)).toFixed(1)}V${(base - (a.high[i] as number)).toFixed(1)}`,
+          `M${px.toFixed(1)} ${(base + sag(px) - (a.low[i] as number)).toFixed(1)}V${(base + sag(px) - (a.high[i] as number)).toFixed(1)}`,
         ];
       }),
     );
@@ -111,7 +128,7 @@ export function geometry(plan: NightPlan, width: number, height: number) {
     );
     if (!a.stratum.itemId) return [];
     const k = 46;
-    const over = a.stratum.kind !== "pad";
+    const over = (above as unknown[]).includes(a);
     const [outer, within] = over
       ? [
           base - ((a as { high: number[] }).high[k] as number),
@@ -119,7 +136,8 @@ export function geometry(plan: NightPlan, width: number, height: number) {
         ]
       : [base + (a.high[k] as number), base + (a.low[k] as number)];
     if (Math.abs(within - outer) < 21) return [];
-    return [{ itemId: a.stratum.itemId, fill, x: left + inner * 0.17, y: (outer + within) / 2 + 4.5 }];
+    const x = left + inner * 0.21;
+    return [{ itemId: a.stratum.itemId, fill, x, y: (outer + within) / 2 + 4.5 + sag(x + 50) }];
   });
 
   const isotherms = (step: number, shown: (c: number) => number, si: (s: number) => number) => {
@@ -142,7 +160,8 @@ export function geometry(plan: NightPlan, width: number, height: number) {
         const share = (cut.skin - si(t)) / (cut.skin - to);
         const r = sum.map((total) => total * share * scale);
         const k = under ? 118 : 104;
-        const y = under ? base + (r[k] as number) : base - (cloth[k] as number) - (r[k] as number);
+        const x = left + inner * (xs[k] as number);
+        const y = (under ? base + (r[k] as number) : base - (cloth[k] as number) - (r[k] as number)) + sag(x);
         const labelled = Number.isNaN(lastY) || Math.abs(y - lastY) >= 14;
         if (labelled) lastY = y;
         found.push({
@@ -151,7 +170,7 @@ export function geometry(plan: NightPlan, width: number, height: number) {
           under,
           labelled: labelled && (!under || t <= shown(10)),
           d: under ? line(flat(r, 12)) : line(around(add(cloth, r))),
-          x: left + inner * (xs[k] as number),
+          x,
           y,
         });
       }
@@ -159,10 +178,11 @@ export function geometry(plan: NightPlan, width: number, height: number) {
     return found;
   };
 
-  const silhouette: [number, number][] = xs.map((x, i) => [
-    left + inner * x,
-    base - tall * (body[i] as number),
-  ]);
+  const silhouette = bend(xs.map((x, i) => [left + inner * x, base - tall * (body[i] as number)]));
+  const lying = flat(
+    xs.map(() => 0),
+    0,
+  );
   return {
     left,
     inner,
@@ -177,7 +197,20 @@ export function geometry(plan: NightPlan, width: number, height: number) {
     isotherms,
     warmth: between(around(cloth), silhouette),
     air: line(around(above.at(-1)?.high ?? cloth)),
-    sleeper: `${line(silhouette)}L${left + inner} ${base}L${left} ${base}Z`,
-    arm: `M${left + inner * 0.215} ${base - 0.42 * tall}q${inner * 0.1} ${0.16 * tall} ${inner * 0.25} ${0.05 * tall}`,
+    sleeper: between(silhouette, lying),
+    cloth: hung
+      ? line(
+          flat(
+            xs.map(() => 0),
+            16,
+          ),
+        )
+      : null,
+    ropes: hung
+      ? `M${left - 14} ${base + sag(left - 14)}L10 ${base - 54}M${left + inner + 14} ${base + sag(left + inner + 14)}L${width - 10} ${base - 54}`
+      : null,
+    edge,
+    sag,
+    arm: `M${left + inner * 0.215} ${base + sag(left + inner * 0.3) - 0.42 * tall}q${inner * 0.1} ${0.16 * tall} ${inner * 0.25} ${0.05 * tall}`,
   };
 }

@@ -1,16 +1,30 @@
 import { type PointerEvent, useState } from "react";
-import type { Schema, SleepSystem, Trip } from "../api/client";
-import { editNight, editSystem, layersOf, systemOf, tier } from "../state/trip";
+import type { Evening, Schema, SleepSystem, Trip } from "../api/client";
+import {
+  editMember,
+  eveningOf,
+  layersOf,
+  ownSystemOf,
+  systemOf,
+  tier,
+  withOwn,
+  withSystem,
+} from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 
-/** Edits of one night's system. What is being dragged is a draft: it is answered at once and saved when it is let go. */
-export function useSystem(trip: Trip | undefined, index: number) {
+/** Edits of one person's night. What is being dragged is a draft: it is answered at once and saved when it is let go. */
+export function useSystem(trip: Trip | undefined, index: number, who: number) {
   const items = useWorkspace((w) => w.items);
   const [draft, setDraft] = useState<SleepSystem | null>(null);
-  const night = trip?.nights[index];
-  const saved = trip ? systemOf(trip, night) : ({ layers: [], underGap: "nothing" } satisfies SleepSystem);
-  const system = draft ?? saved;
-  const save = (next: SleepSystem) => trip && editSystem(trip, index, next);
+  const member = trip?.members[who];
+  const nightId = trip?.nights[index]?.id ?? "";
+  const system = draft ?? systemOf(member, nightId);
+  const save = (next: SleepSystem, evening?: Evening | null) =>
+    trip &&
+    editMember(trip, who, (m) => {
+      const slept = withSystem(m, nightId, next);
+      return evening ? withOwn(slept, nightId, { evening }) : slept;
+    });
   const ordered = () => layersOf(system, items);
 
   /** The system with a layer moved to the place of another of its own tier. */
@@ -27,18 +41,22 @@ export function useSystem(trip: Trip | undefined, index: number) {
 
   const edit = {
     system,
-    own: night?.ownSystem != null,
-    add: (id: string) => save({ ...system, layers: [...system.layers, { itemId: id, closure: "closed" }] }),
+    own: ownSystemOf(member, nightId) !== null,
+    evening: eveningOf(member, nightId),
+    add: (id: string) =>
+      save({ ...system, layers: [...system.layers, { itemId: id, closure: "closed", hoodOpen: false }] }),
     takeOut: (id: string) => save({ ...system, layers: system.layers.filter((l) => l.itemId !== id) }),
     swap: (id: string, other: string) =>
       save({
         ...system,
-        layers: system.layers.map((l) => (l.itemId === id ? { itemId: other, closure: "closed" } : l)),
+        layers: system.layers.map((l) =>
+          l.itemId === id ? { itemId: other, closure: "closed", hoodOpen: false } : l,
+        ),
       }),
-    close: (id: string, closure: Schema["Closure"]) =>
-      save({ ...system, layers: system.layers.map((l) => (l.itemId === id ? { ...l, closure } : l)) }),
-    fillGap: (underGap: Schema["UnderGap"]) => save({ ...system, underGap }),
-    take: (next: SleepSystem) => save(next),
+    use: (id: string, part: Partial<Schema["Layer"]>) =>
+      save({ ...system, layers: system.layers.map((l) => (l.itemId === id ? { ...l, ...part } : l)) }),
+    change: (part: Partial<SleepSystem>) => save({ ...system, ...part }),
+    take: save,
     /** One place up (away from the ground) or down. */
     move: (id: string, by: number) => {
       const list = ordered();
@@ -47,7 +65,16 @@ export function useSystem(trip: Trip | undefined, index: number) {
       if (next) save(next);
     },
     /** Gives the night a system of its own, or lets it share the trip's again. */
-    setOwn: (own: boolean) => trip && editNight(trip, index, { ownSystem: own ? system : null }),
+    setOwn: (own: boolean) =>
+      trip && editMember(trip, who, (m) => withOwn(m, nightId, { system: own ? system : null })),
+    changeEvening: (part: Partial<Evening>, merge?: string) =>
+      trip &&
+      editMember(
+        trip,
+        who,
+        (m) => withOwn(m, nightId, { evening: { ...eveningOf(m, nightId), ...part } }),
+        merge && `${nightId}/${merge}`,
+      ),
   };
 
   /** Follows the pointer from a press on a layer: a click opens it, a drag moves it among its own tier. */
@@ -87,9 +114,10 @@ export function useSystem(trip: Trip | undefined, index: number) {
 
   const shown =
     trip && draft
-      ? night?.ownSystem
-        ? { ...trip, nights: trip.nights.map((n, i) => (i === index ? { ...n, ownSystem: draft } : n)) }
-        : { ...trip, system: draft }
+      ? {
+          ...trip,
+          members: trip.members.map((m, i) => (i === who ? withSystem(m, nightId, draft) : m)),
+        }
       : trip;
   return { edit, press, shown };
 }

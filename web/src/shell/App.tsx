@@ -19,8 +19,8 @@ export function App() {
   const { ready, failure, problem } = useWorkspace();
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
-  const { trip, index } = useTrip();
-  const plan = usePlan(trip, index);
+  const { trip, index, who } = useTrip();
+  const plan = usePlan(trip, index, who);
   const { pathname } = useLocation();
   useKeys(setOpen);
 

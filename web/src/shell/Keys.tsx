@@ -9,6 +9,8 @@ const keys: [string, string][] = [
   ["1 2 3", "go to Cold, Night, Kit"],
   ["[ ]", "night before, night after"],
   ["/", "find anything"],
+  ["w", "whose night: the next of the party"],
+  ["c", "compare systems on this night"],
   ["u", "turn units over"],
   ["t", "Snow or Lamp"],
   ["a", "add a layer (on Night)"],
@@ -40,7 +42,7 @@ export function Keys(props: { open: boolean; onClose: () => void }) {
 /** Keys that work everywhere except while typing. */
 export function useKeys(open: (what: "keys" | "find") => void) {
   const go = useGo();
-  const { trip, index } = useTrip();
+  const { trip, index, who } = useTrip();
   const { undo, redo } = useWorkspace();
   const settings = useSettings();
   useEffect(() => {
@@ -54,11 +56,15 @@ export function useKeys(open: (what: "keys" | "find") => void) {
       }
       if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("[role=dialog]")) return;
       const station = stations[Number(e.key) - 1];
-      const at = location.pathname.split("/")[3] === "night" ? "night" : "cold";
+      const shown = location.pathname.split("/")[3] ?? "cold";
+      const at = shown === "kit" ? "cold" : shown;
       if (station) go.station(station.id, index);
       else if (e.key === "[" && index > 0) go.station(at, index - 1);
       else if (e.key === "]" && trip && index < trip.nights.length - 1) go.station(at, index + 1);
       else if (e.key === "u") settings.turn();
+      else if (e.key === "w" && trip)
+        settings.set({ who: { ...settings.who, [trip.id]: (who + 1) % trip.members.length } });
+      else if (e.key === "c" && at !== "compare") go.station("compare", index);
       else if (e.key === "t") settings.set({ theme: settings.theme === "snow" ? "lamp" : "snow" });
       else if (e.key === "?") open("keys");
       else if (e.key === "/") open("find");

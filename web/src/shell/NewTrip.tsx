@@ -3,7 +3,7 @@ import type { Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { Sheet } from "../parts/Sheet";
-import { dayAfter, newId, newNight, useGo } from "../state/trip";
+import { dayAfter, newId, newMember, newNight, useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units } from "../units/units";
 
@@ -26,12 +26,10 @@ export function NewTrip(props: { open: boolean; onClose: () => void }) {
     const trip: Trip = {
       id: newId(),
       name: name.trim(),
-      sleeperId,
       trust: { school: "confidence", confidence: 0.9, flatMarginK: 8 },
       forecastId: null,
       nights: Array.from({ length: nights }, (_, i) => newNight(dayAfter(first, i))),
-      system: { layers: [], underGap: "nothing" },
-      along: [],
+      members: [newMember(sleeperId)],
       version: 0,
     };
     edit([{ kind: "trips", id: trip.id, before: null, after: trip }]);

@@ -5,7 +5,7 @@ import type { NightLine, Sleeper } from "../api/client";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { VerdictMark } from "../parts/VerdictMark";
-import { editTrip, newId, useGo, useTrip } from "../state/trip";
+import { editTrip, newId, newMember, useGo, useTrip } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { type Units, units, useSettings } from "../units/units";
 import { verdicts } from "../units/words";
@@ -91,7 +91,8 @@ function Stepper({ nights }: { nights: NightLine[] | undefined }) {
   const { trip, index } = useTrip();
   const { tripId } = useParams();
   const { pathname } = useLocation();
-  const station = pathname.split("/")[3] === "night" ? "night" : "cold";
+  const at = pathname.split("/")[3] ?? "cold";
+  const station = at === "kit" ? "cold" : at;
   if (!trip || trip.nights.length === 0) return null;
   return (
     <nav aria-label="Nights" className="flex min-w-0 gap-0.5 overflow-x-auto py-0.5">
@@ -170,11 +171,11 @@ function Undo() {
 }
 
 function SleeperMenu() {
-  const { trip } = useTrip();
+  const { trip, who, member } = useTrip();
   const sleepers = useWorkspace((w) => w.sleepers);
   const edit = useWorkspace((w) => w.edit);
   const u = useSettings();
-  const sleeper = trip && sleepers[trip.sleeperId];
+  const sleeper = sleepers[member?.sleeperId ?? ""];
   if (!trip || !sleeper) return null;
   const change = (part: Partial<Sleeper>) =>
     editOne("sleepers", sleeper.id, (s) => ({ ...s, ...part }), `${sleeper.id}/${Object.keys(part)}`);
@@ -182,24 +183,64 @@ function SleeperMenu() {
     let name = "New sleeper";
     for (let n = 2; Object.values(sleepers).some((s) => s.name === name); n++) name = `New sleeper ${n}`;
     const fresh: Sleeper = { ...sleeper, id: newId(), name, statedOffsetK: 0, version: 0 };
-    edit([
-      { kind: "sleepers", id: fresh.id, before: null, after: fresh },
-      { kind: "trips", id: trip.id, before: trip, after: { ...trip, sleeperId: fresh.id } },
-    ]);
+    edit([{ kind: "sleepers", id: fresh.id, before: null, after: fresh }]);
+    join(fresh.id);
   };
+  const look = (at: number) => u.set({ who: { ...u.who, [trip.id]: at } });
+  const join = (id: string) => {
+    editTrip(trip.id, (t) => ({ ...t, members: [...t.members, newMember(id)] }));
+    look(trip.members.length);
+  };
+  const leave = () => {
+    editTrip(trip.id, (t) => ({ ...t, members: t.members.filter((_, i) => i !== who) }));
+    look(0);
+  };
+  const strangers = Object.values(sleepers).filter((s) => !trip.members.some((m) => m.sleeperId === s.id));
   return (
     <Popover.Root>
       <Popover.Trigger className={trigger} aria-label={`Sleeper: ${sleeper.name}`}>
-        {sleeper.name} <Caret />
+        {sleeper.name}
+        {trip.members.length > 1 && <span className="text-soft">of {trip.members.length}</span>} <Caret />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content align="end" className={`${menu} w-80 space-y-2 p-3`}>
-          <Choice
-            label="Who sleeps"
-            value={sleeper.id}
-            options={Object.fromEntries(Object.values(sleepers).map((s) => [s.id, s.name]))}
-            onChange={(id) => editTrip(trip.id, (t) => ({ ...t, sleeperId: id }))}
-          />
+          <p className="text-[13px] text-soft">Along on {trip.name}</p>
+          <ul>
+            {trip.members.map((m, i) => (
+              <li key={m.sleeperId}>
+                <button
+                  type="button"
+                  aria-pressed={i === who}
+                  onClick={() => look(i)}
+                  className="flex min-h-11 w-full items-center rounded-lg px-2 text-left hover:bg-ice-wash aria-pressed:font-bold sm:min-h-8"
+                >
+                  {sleepers[m.sleeperId]?.name ?? "someone"}
+                </button>
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2 border-line border-b pb-2">
+            {strangers.length > 0 && (
+              <Choice
+                label="Take along"
+                hideLabel
+                value=""
+                options={{
+                  "": "take someone along",
+                  ...Object.fromEntries(strangers.map((s) => [s.id, s.name])),
+                }}
+                onChange={(id) => id && join(id)}
+              />
+            )}
+            <Button className="grow" onClick={add}>
+              Another sleeper
+            </Button>
+            {trip.members.length > 1 && (
+              <Button className="text-ember" onClick={leave}>
+                {sleeper.name} stays at home
+              </Button>
+            )}
+          </div>
           <TextField label="Name" path="name" value={sleeper.name} onChange={(name) => change({ name })} />
           <div className="grid grid-cols-2 gap-2">
             <NumberField
@@ -237,9 +278,6 @@ function SleeperMenu() {
             value={sleeper.statedOffsetK}
             onChange={(v) => v !== null && change({ statedOffsetK: v })}
           />
-          <Button className="w-full" onClick={add}>
-            Another sleeper
-          </Button>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -1,33 +1,46 @@
 import { keepPreviousData, type QueryClient, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import {
+  type Asked,
   api,
   type Evening,
   type KitItem,
   type Layer,
+  type Member,
   type Night,
+  type OwnNight,
   type SleepSystem,
   type Trip,
 } from "../api/client";
 import { useSettings } from "../units/units";
 import { editOne, useWorkspace } from "./workspace";
 
-/** The trip and night in the address, and ways to move between nights. */
+/** The trip and night in the address, whose night it is, and what that person does then. */
 export function useTrip() {
   const { tripId = "", night: shown } = useParams();
   const trip = useWorkspace((w) => w.trips[tripId]);
+  const asked = useSettings((s) => s.who[tripId] ?? 0);
   const count = trip?.nights.length ?? 0;
   const index = Math.min(Math.max(0, Number(shown ?? 1) - 1 || 0), Math.max(0, count - 1));
-  return { trip, index, night: trip?.nights[index] };
+  const who = whoOf(trip, asked);
+  return { trip, index, night: trip?.nights[index], who, member: trip?.members[who] };
 }
 
-/** The trip in the address, or the one looked at last, or the first there is. */
+const whoOf = (trip: Trip | undefined, asked: number) =>
+  Math.min(asked, Math.max(0, (trip?.members.length ?? 1) - 1));
+
+/** The trip in the address, or the one looked at last, or the one that begins first. */
 export function useHomeTrip(): string | undefined {
   const { tripId } = useParams();
   const last = useSettings((s) => s.lastTrip);
   const trips = useWorkspace((w) => w.trips);
-  return [tripId, last, Object.keys(trips)[0]].find((id) => id !== undefined && trips[id]);
+  return [tripId, last, nextOf(trips)].find((id) => id !== undefined && trips[id]);
 }
+
+/** The trip that begins first. */
+const nextOf = (trips: Record<string, Trip>): string | undefined =>
+  Object.values(trips).sort((a, b) => (a.nights[0]?.date ?? "~").localeCompare(b.nights[0]?.date ?? "~"))[0]?.id;
+
 
 export function useGo() {
   const navigate = useNavigate();
@@ -44,11 +57,11 @@ export function useGo() {
 /** The last answer of each trip, shown while what is typed cannot be answered. */
 const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
 
-const planQuery = (trip: Trip, index: number, revision: number) => ({
-  queryKey: ["plan", revision, index, trip],
+const planQuery = (asked: Asked, revision: number) => ({
+  queryKey: ["plan", revision, asked],
   queryFn: async () => {
-    const answer = await api.plan(trip, index);
-    lastSound.set(trip.id, answer);
+    const answer = await api.plan(asked);
+    lastSound.set(asked.trip.id, answer);
     return answer;
   },
 });
@@ -56,18 +69,21 @@ const planQuery = (trip: Trip, index: number, revision: number) => ({
 /** Asks for the first page's answer as soon as its trip is known, while the page itself is still being built. */
 export function askAhead(queries: QueryClient) {
   const { trips, kitRevision } = useWorkspace.getState();
-  const [, , inAddress, , night] = location.pathname.split("/");
-  const id = [inAddress, useSettings.getState().lastTrip, Object.keys(trips)[0]].find((x) => x && trips[x]);
+  const [, , inAddress, , shown] = location.pathname.split("/");
+  const settings = useSettings.getState();
+  const id = [inAddress, settings.lastTrip, nextOf(trips)].find((x) => x && trips[x]);
   const trip = id ? trips[id] : undefined;
-  if (trip)
-    void queries.prefetchQuery(planQuery(trip, Math.max(0, Number(night ?? 1) - 1 || 0), kitRevision));
+  if (!trip) return;
+  const night = Math.max(0, Number(shown ?? 1) - 1 || 0);
+  const member = whoOf(trip, settings.who[trip.id] ?? 0);
+  void queries.prefetchQuery(planQuery({ trip, night, member }, kitRevision));
 }
 
 /** Verdicts of every night and the whole answer for one; the last answer stays while a new one is computed. */
-export function usePlan(trip: Trip | undefined, index: number) {
+export function usePlan(trip: Trip | undefined, index: number, who: number) {
   const revision = useWorkspace((w) => w.kitRevision);
   const query = useQuery({
-    ...planQuery(trip as Trip, index, revision),
+    ...planQuery({ trip: trip as Trip, night: index, member: who }, revision),
     enabled: trip !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
@@ -75,12 +91,21 @@ export function usePlan(trip: Trip | undefined, index: number) {
   return { data: query.data ?? (trip && lastSound.get(trip.id)), error: query.error };
 }
 
-export function useFixes(trip: Trip | undefined, index: number) {
+/** Something else asked about a night; the last answer stays while a new one is computed. */
+export function useAsked<T>(
+  name: string,
+  ask: (asked: Asked) => Promise<T>,
+  trip: Trip | undefined,
+  index: number,
+  who: number,
+  more: unknown = null,
+  enabled = true,
+) {
   const revision = useWorkspace((w) => w.kitRevision);
   return useQuery({
-    queryKey: ["fixes", revision, index, trip],
-    queryFn: () => api.fixes(trip as Trip, index),
-    enabled: trip !== undefined && trip.nights.length > 0,
+    queryKey: [name, revision, index, who, trip, more],
+    queryFn: () => ask({ trip: trip as Trip, night: index, member: who }),
+    enabled: enabled && trip !== undefined && trip.nights.length > 0,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -107,23 +132,62 @@ export function editNight(trip: Trip, index: number, change: Partial<Night>, mer
   );
 }
 
+export const editMember = (trip: Trip, who: number, f: (member: Member) => Member, merge?: string) =>
+  editTrip(
+    trip.id,
+    (t) => ({ ...t, members: t.members.map((m, i) => (i === who ? f(m) : m)) }),
+    merge && `${trip.id}/${who}/${merge}`,
+  );
+
 /** An evening as it is until something is set: nine to seven, nothing done. */
-export const eveningOf = (night: Night): Evening =>
-  night.evening ?? { inHour: 21, upHour: 31, start: "normal", events: [] };
+const plainEvening: Evening = {
+  inHour: 21,
+  upHour: 31,
+  start: "normal",
+  events: [],
+  readyToMove: false,
+  dressed: false,
+  ableToHear: false,
+};
+export const emptySystem: SleepSystem = {
+  layers: [],
+  underGap: "nothing",
+  hammock: null,
+  breathInside: false,
+};
+const ownOf = (member: Member | undefined, nightId: string | undefined) =>
+  member?.own.find((o) => o.nightId === nightId);
+export const ownSystemOf = (member: Member | undefined, nightId: string | undefined) =>
+  ownOf(member, nightId)?.system ?? null;
+export const eveningOf = (member: Member | undefined, nightId: string | undefined): Evening =>
+  ownOf(member, nightId)?.evening ?? plainEvening;
+export const systemOf = (member: Member | undefined, nightId: string | undefined): SleepSystem =>
+  ownSystemOf(member, nightId) ?? member?.system ?? emptySystem;
 
-export const systemOf = (trip: Trip, night: Night | undefined): SleepSystem =>
-  night?.ownSystem ?? trip.system;
-
-/** Changes the system of a night: its own where it has one, else the one that all nights share. */
-export function editSystem(trip: Trip, index: number, system: SleepSystem) {
-  const own = trip.nights[index]?.ownSystem;
-  if (own) editNight(trip, index, { ownSystem: system });
-  else editTrip(trip.id, (t) => ({ ...t, system }));
+/** A member with something different on one night. */
+export function withOwn(member: Member, nightId: string, part: Partial<OwnNight>): Member {
+  const own = { nightId, system: null, evening: null, ...ownOf(member, nightId), ...part };
+  const others = member.own.filter((o) => o.nightId !== nightId);
+  return { ...member, own: own.system || own.evening ? [...others, own] : others };
 }
 
-/** 0 under the body, 1 on it, 2 over it: the order in which a system is stacked from the ground up. */
-export const tier = (item: KitItem) =>
-  item.kind === "pad" ? 0 : item.kind === "garment" || item.kind === "vapourBarrier" ? 1 : 2;
+/** A member sleeping in another system on a night: its own where it has one, else the one that all nights share. */
+export const withSystem = (member: Member, nightId: string, system: SleepSystem): Member =>
+  ownSystemOf(member, nightId) ? withOwn(member, nightId, { system }) : { ...member, system };
+
+/** The order in which a system is stacked from the ground up; places are under the body, on it and over it. */
+const tiers: Record<KitItem["kind"], number> = {
+  underquilt: 0,
+  pad: 1,
+  garment: 2,
+  vapourBarrier: 2,
+  liner: 3,
+  bag: 4,
+  quilt: 4,
+  bivy: 5,
+};
+export const tier = (item: KitItem) => tiers[item.kind];
+export const place = (item: KitItem) => (tier(item) < 2 ? 0 : tier(item) === 2 ? 1 : 2);
 
 /** Layers from the ground up, each with its thing. */
 export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
@@ -136,6 +200,15 @@ export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
 }
 
 export type Placed = { layer: Layer; item: KitItem };
+
+export const newMember = (sleeperId: string): Member => ({
+  sleeperId,
+  system: emptySystem,
+  along: [],
+  own: [],
+  kept: [],
+  quiet: [],
+});
 
 export const newId = () => crypto.randomUUID();
 
@@ -154,8 +227,7 @@ export function newNight(date: string, like?: Night): Night {
     typedHighC: null,
     typedWindMs: null,
     typedCloud: null,
-    ownSystem: null,
-    evening: null,
+    overrules: null,
   };
 }
 

@@ -19,7 +19,11 @@ type Settings = Units & {
   theme: Theme;
   /** The trip looked at last. */
   lastTrip?: string;
-  set: (change: Partial<Units & { theme: Theme; lastTrip: string }>) => void;
+  /** Whose night is looked at, by trip: which of its people, from 0. */
+  who: Record<string, number>;
+  /** Prices typed for pieces that are not owned, by their ids. */
+  prices: Record<string, number>;
+  set: (change: Partial<Units & Pick<Settings, "theme" | "lastTrip" | "who" | "prices">>) => void;
   /** Turns all units over at once, for the key `u`. */
   turn: () => void;
 };
@@ -28,6 +32,8 @@ export const useSettings = create<Settings>()(
   persist(
     (set) => ({
       ...metric,
+      who: {},
+      prices: {},
       theme: globalThis.matchMedia?.("(prefers-color-scheme: dark)").matches ? "lamp" : "snow",
       set,
       turn: () => set((now) => (now.temperature === "C" ? imperial : metric)),
@@ -39,7 +45,7 @@ export const useSettings = create<Settings>()(
 /** A linear unit: shown = si × factor + offset. */
 export type Unit = { factor: number; offset: number; name: string; step: number };
 
-const plain = (name: string, factor = 1, step = 1): Unit => ({ factor, offset: 0, name, step });
+export const plain = (name: string, factor = 1, step = 1): Unit => ({ factor, offset: 0, name, step });
 
 export const units = {
   temperature: (u: Units): Unit =>
@@ -92,7 +98,7 @@ export function useWrite() {
         : `${write(toShown(si, insulation), 2)} ${insulation.name}`,
     mass: (g: number) => `${grams(g)} ${mass.name}`,
     massChange: (g: number) => `${g > 0 ? "+" : ""}${grams(g)} ${mass.name}`,
-    wind: (ms: number) => `${write(toShown(ms, wind), 0)} ${wind.name}`,
+    wind: (ms: number, places = 0) => `${write(toShown(ms, wind), places)} ${wind.name}`,
     elevation: (m: number) => `${write(toShown(m, elevation), 0)} ${elevation.name}`,
     u,
   };

@@ -26,13 +26,42 @@ export const terrains: Record<Schema["Terrain"], string> = {
   basin: "basin",
   lakeIce: "frozen lake",
   highMountain: "high mountain",
+  ridge: "ridge",
 };
 export const kinds: Record<Schema["ItemKind"], string> = {
   pad: "pad",
   bag: "bag",
   quilt: "quilt",
+  underquilt: "underquilt",
+  liner: "liner",
+  bivy: "bivy",
   garment: "garment",
   vapourBarrier: "vapour barrier",
+};
+/** More than one of a kind. */
+export const manyOf = (kind: Schema["ItemKind"]) => (kind === "bivy" ? "bivies" : `${kinds[kind]}s`);
+export const materials: Record<Schema["Material"], string> = {
+  unsaid: "not said",
+  down: "down",
+  treatedDown: "water-resistant down",
+  syntheticFill: "synthetic fill",
+  fleece: "fleece",
+  wool: "wool",
+  syntheticFabric: "synthetic fabric",
+  cotton: "cotton",
+  foam: "closed-cell foam",
+  inflatable: "inflatable",
+  coated: "coated, vapour-tight",
+};
+export const footBoxes: Record<Schema["FootBox"], string> = {
+  sewn: "sewn shut",
+  drawn: "drawn with a cord",
+  open: "open, flat",
+};
+export const hangs: Record<Schema["UnderquiltFit"], string> = {
+  snug: "snug, loft free",
+  tooTight: "stretched tight",
+  gaps: "gaps at the ends",
 };
 export const sources: Record<Schema["ClaimSource"], string> = {
   measured: "measured",
@@ -49,6 +78,9 @@ export const claims: Record<Schema["ClaimKind"], string> = {
   clo: "clo",
   tog: "tog",
   loftCm: "loft of one side",
+  fillGrams: "grams of fill",
+  seasons: "seasons",
+  addsDegrees: "said to add, degrees",
 };
 export const closures: Record<Schema["Closure"], { bag?: string; quilt?: string }> = {
   closed: { bag: "collar closed", quilt: "strapped, neck closed" },
@@ -71,8 +103,15 @@ export const events: Record<Schema["NightEventKind"], string> = {
   warmUp: "warm-up",
   meal: "meal",
   hotBottle: "hot bottle",
+  warmer: "warmer",
+  warmStone: "warm stone",
+  partner: "someone close",
   putOn: "put on",
+  takeOff: "take off",
   closeUp: "close up",
+  openUp: "open up",
+  openVents: "open vents",
+  flipPad: "flip and fill pad",
 };
 export const starts: Record<Schema["StartState"], string> = {
   warmed: "warmed by moving",
@@ -94,4 +133,12 @@ export const steps: Record<Schema["LowStepKind"], string> = {
   coldPool: "Clear and calm: cold pool",
   spread: "Spread of the forecast",
   flatMargin: "Flat margin",
+  ensemble: "Cold end of the ensemble",
+  clearSky: "Clear sky, no cover",
+  siteWind: "Wind at the site",
+};
+export const schoolsOfTrust: Record<Schema["TrustSchool"], string> = {
+  confidence: "lead time",
+  ensemble: "ensemble",
+  flatMargin: "flat margin",
 };
