@@ -106,6 +106,30 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task When_clocks_go_forward_the_hour_that_never_was_is_read_as_the_next()
+    {
+        var answer = await app.PostText(
+            "/api/forecasts?timeZone=Europe/Oslo",
+            "time,temp_c\n2027-03-28 01:00,-5\n2027-03-28 02:00,-6\n2027-03-28 04:00,-7\n"
+        );
+        Assert.Equal(201, answer.Status);
+        Assert.Equal(3, (int)answer.Body!["forecast"]!["hours"]!);
+    }
+
+    [Theory]
+    [InlineData("2027-02-13 20:00,-5\n2027-02-13 20:00,-6\n", "line 3, time")]
+    [InlineData("2027-02-13 20:00,NaN\n", "line 2, temp_c")]
+    [InlineData("2027-02-13 20:00,\n", "line 2, temp_c")]
+    [InlineData("2027-02-13 20:00\n", "line 2, temp_c")]
+    [InlineData("2027-02-13 2", "line 2, time")]
+    public async Task A_doubled_missing_or_cut_off_reading_is_named_by_its_line(string lines, string field)
+    {
+        var answer = await app.PostText("/api/forecasts?timeZone=UTC", $"time,temp_c\n{lines}");
+        Assert.Equal(422, answer.Status);
+        Assert.Contains(field, answer.FaultyFields());
+    }
+
+    [Fact]
     public async Task When_clocks_go_back_the_doubled_hour_is_read_twice()
     {
         var read = await app.PostText(

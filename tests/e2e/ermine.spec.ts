@@ -2,15 +2,16 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { settings } from "./browser.mjs";
 
-type Trip = { id: string; name: string; version: number; nights: { id: string }[]; system: object };
+type Member = { sleeperId: string; system: { layers: { itemId: string }[] }; along: string[] };
+type Trip = { id: string; name: string; version: number; nights: { id: string; camp: string }[]; members: Member[] };
 type Workspace = { trips: Trip[]; items: { id: string; name: string }[]; sleepers: { id: string }[] };
 
 const workspace = async (page: Page): Promise<Workspace> => (await page.request.get("/api/workspace")).json();
 
 /** A trip of its own for each test, copied from the demo's, so that tests do not see each other. */
-async function ownTrip(page: Page, name: string): Promise<Trip> {
+async function ownTrip(page: Page, name: string, like = "Isvar crossing"): Promise<Trip> {
   const { trips } = await workspace(page);
-  const demo = trips.find((t) => t.name === "Isvar crossing") as Trip;
+  const demo = trips.find((t) => t.name === like) as Trip;
   const trip = { ...demo, id: crypto.randomUUID(), name, version: 0 };
   expect((await page.request.put(`/api/trips/${trip.id}`, { data: trip })).status()).toBe(200);
   return trip;
@@ -136,6 +137,111 @@ test("the hours say when it turns cool, and what is done then is moved by key an
   await expect(page.getByText(/Cool from/)).toBeVisible();
 });
 
+test("a hammock hangs: its underquilt counts, and taking it away is told", async ({ page }) => {
+  const trip = await ownTrip(page, "Hung up", "Brenholt weekend");
+  await page.goto(`/trips/${trip.id}/night/2`);
+  await expect(headline(page)).toContainText("Short by 4.");
+  await page.getByRole("button", { name: /hammock, snug/ }).click();
+  await page.getByLabel("The underquilt hangs").selectOption("gaps");
+  await expect(page.getByText("Gaps at the ends of the underquilt")).toBeVisible();
+  await page.getByLabel("A cover keeps the wind off below").check();
+  await page.keyboard.press("Escape");
+  await layers(page).getByRole("button", { name: /Short foam mat/ }).focus();
+  await page.keyboard.press("Delete");
+  await layers(page).getByRole("button", { name: /Underquilt, winter/ }).focus();
+  await page.keyboard.press("Delete");
+  await expect(page.getByText("Nothing under the hammock: moving air")).toBeVisible();
+});
+
+test("two people share a shelter, each with a night of their own", async ({ page }) => {
+  const trip = await ownTrip(page, "A party of two");
+  await page.goto(`/trips/${trip.id}/cold/4`);
+  await expect(page.getByRole("heading", { name: "The party" })).toBeVisible();
+  await page.getByRole("button", { name: "Night 4 of Sleeps warm" }).click();
+  await expect(page.getByText("Sleeps warm, in this system, here")).toBeVisible();
+  await expect(layers(page)).toContainText("Synthetic winter bag");
+  await page.keyboard.press("w");
+  await expect(layers(page)).toContainText("Winter down bag");
+  await page.getByRole("button", { name: /Sleeper: Sleeps cold/ }).click();
+  await page.getByRole("button", { name: "Sleeps cold stays at home" }).click();
+  await expect(page.getByText("Sleeps warm, in this system, here")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await saved(page);
+  expect((await workspace(page)).trips.find((t) => t.id === trip.id)?.members.length).toBe(2);
+});
+
+test("systems are set side by side, one is packed, one is put aside", async ({ page }) => {
+  const trip = await ownTrip(page, "Side by side");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await page.getByRole("button", { name: "Compare" }).click();
+  await expect(headline(page)).toContainText("is the lightest that holds");
+  await page.getByRole("button", { name: "Two quilts and a hood" }).click();
+  await page.getByRole("button", { name: "With a vapour barrier" }).click();
+  await expect(page.getByRole("heading", { name: "With a vapour barrier" })).toBeVisible();
+  await page.getByLabel("Put aside what is packed").fill("The old way");
+  await page.getByRole("button", { name: "Put aside" }).click();
+  await expect(page.getByRole("button", { name: "The old way" })).toBeVisible();
+  await page.getByRole("button", { name: "Pack this" }).last().click();
+  await expect(headline(page)).toContainText("Warm.");
+  await expect(layers(page)).toContainText("Vapour barrier");
+});
+
+test("what to buy is ranked, by price once one is typed", async ({ page }) => {
+  const trip = await ownTrip(page, "Shopping");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  await page.getByRole("button", { name: "to buy" }).click();
+  const rows = page.getByRole("listitem").filter({ hasText: "a kg" });
+  await expect(rows.first()).toContainText("Vapour barrier liner");
+  await page.getByLabel("Price of Foam pad").fill("20");
+  await expect(rows.first()).toContainText("Foam pad");
+  await expect(rows.first()).toContainText("per 100");
+});
+
+test("a rule is answered with a note and stays quiet", async ({ page }) => {
+  const trip = await ownTrip(page, "Answered");
+  await page.goto(`/trips/${trip.id}/night/4`);
+  const rule = page.getByRole("listitem").filter({ hasText: "Nothing is eaten before bed" });
+  await rule.getByRole("button", { name: "answer" }).click();
+  await page.getByLabel("Why it does not matter here").fill("Supper at the hut.");
+  await page.getByRole("button", { name: "Keep quiet" }).click();
+  await expect(page.getByText("1 answered")).toBeVisible();
+  await page.getByText("1 answered").click();
+  await expect(page.getByText("Supper at the hut.")).toBeVisible();
+});
+
+test("the station is asked; when it fails the forecast from before stands", async ({ page }) => {
+  const trip = await ownTrip(page, "Station asked");
+  await page.goto(`/trips/${trip.id}/cold/1`);
+  await expect(headline(page)).toContainText("Six nights hold.");
+  await page.getByRole("button", { name: "Ask the station" }).click();
+  await page.getByLabel("The station", { exact: true }).selectOption("rubbish");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByRole("status").filter({ hasText: "Attempt 2 of 4" })).toBeVisible();
+  await expect(page.getByRole("alert")).toContainText("The forecast from before stands", { timeout: 20_000 });
+  await page.getByLabel("The station", { exact: true }).selectOption("flaky");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0, { timeout: 20_000 });
+  await expect(page.getByText("Simulated station")).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(headline(page)).toContainText("Six nights hold.");
+});
+
+test("camps come from way points, and a step is set by hand with its reason", async ({ page }) => {
+  const trip = await ownTrip(page, "Camps read");
+  await page.goto(`/trips/${trip.id}/cold/4`);
+  const gpx = `<gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="66" lon="14"><ele>700</ele><time>2027-02-16T17:00:00Z</time><name>Higher up</name></wpt></gpx>`;
+  await page.getByLabel("Calendar or way points").setInputFiles({ name: "c.gpx", mimeType: "application/gpx+xml", buffer: Buffer.from(gpx) });
+  await expect(page.getByRole("heading", { name: "Night 4 · Higher up" })).toBeVisible();
+  await page.locator("p", { hasText: "cold air drains down" }).getByRole("button").click();
+  await page.getByLabel("By, °").fill("-2");
+  await page.getByLabel("Why", { exact: true }).fill("It drains here.");
+  await expect(headline(page)).toContainText("hold.");
+  await saved(page);
+  await page.getByRole("button", { name: "let Ermine say again" }).click();
+  await expect(headline(page)).toContainText("Night 4 is short");
+});
+
 test("a trip is laid out, its lows typed, and the ladder fills", async ({ page }) => {
   const before = await ownTrip(page, "Trip before");
   await page.goto(`/trips/${before.id}/cold/1`);
@@ -164,7 +270,7 @@ test("a forecast file is read; a broken one is listed line by line and its good 
   });
   const file = { name: "cold.csv", mimeType: "text/csv", buffer: Buffer.from(`time;temp\n${hours.join("\n")}\n`) };
   await page.getByRole("button", { name: "Read a forecast file" }).click();
-  await page.locator("input[type=file]").setInputFiles(file);
+  await page.locator("input[aria-label='Forecast file']").setInputFiles(file);
   await expect(page.getByRole("alert")).toContainText("choose °C or °F");
   await page.getByLabel("Temperature, where the column names none").selectOption("celsius");
   await page.getByRole("button", { name: "Read cold.csv again" }).click();
@@ -247,12 +353,14 @@ test("units, theme and confidence are turned, and keys are explained", async ({ 
   await page.goto(`/trips/${trip.id}/cold/4`);
   await expect(headline(page)).toContainText("short by 4");
   await page.keyboard.press("u");
-  await expect(headline(page)).toContainText("short by 8");
+  await expect(headline(page)).toContainText("short by 7");
   await page.keyboard.press("u");
   await page.getByRole("radio", { name: /99 %/ }).click();
   await expect(headline(page)).toContainText(/are short, the worst by 7/);
-  await page.getByRole("radio", { name: /under the forecast/ }).click();
-  await expect(page.getByText("knows neither the camp nor")).toBeVisible();
+  await page.getByRole("radio", { name: /ensemble/ }).click();
+  await expect(page.getByText("Cold end of the ensemble")).toBeVisible();
+  await page.getByRole("radio", { name: /flat margin/ }).click();
+  await expect(page.getByText("A flat margin knows neither the camp nor")).toBeVisible();
   await page.keyboard.press("t");
   await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
   await page.keyboard.press("2");
@@ -280,7 +388,8 @@ test("nothing comes from elsewhere, and the page keeps within its own policy", a
   const complaints: string[] = [];
   page.on("request", (r) => !r.url().startsWith("http://127.0.0.1") && strangers.push(r.url()));
   page.on("console", (m) => m.type() === "error" && complaints.push(m.text()));
-  await page.goto("/");
+  const trip = await ownTrip(page, "Nothing from elsewhere");
+  await page.goto(`/trips/${trip.id}/cold/1`);
   await expect(headline(page)).toContainText("hold");
   await page.goto("/api/docs/");
   await expect(page.getByText("A temperature label to the bag's resistance")).toBeVisible();
@@ -290,7 +399,7 @@ test("nothing comes from elsewhere, and the page keeps within its own policy", a
 
 for (const theme of ["snow", "lamp"])
   for (const width of [1280, 390])
-    for (const path of ["cold/4", "night/4", "kit", "kit?thing="])
+    for (const path of ["cold/4", "night/4", "compare/4", "kit", "kit?thing="])
       test(`axe finds nothing on ${path} in ${theme} at ${width} px, and nothing runs off the side`, async ({ page }) => {
         await page.setViewportSize({ width, height: 844 });
         await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme }));

@@ -4,11 +4,14 @@ import { chromium, settings } from "./browser.mjs";
 import { withDemo } from "./server.mjs";
 
 const shots = [
-  { name: "cold", path: "cold/4" },
   { name: "night", path: "night/4" },
+  { name: "night-hammock", path: "night/2", trip: "Brenholt weekend" },
   { name: "night-lamp", path: "night/4", theme: "lamp" },
   { name: "night-phone", path: "night/4", width: 390, height: 844 },
+  { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
+  // Last, for it changes the trip.
+  { name: "cold", path: "cold/4", school: "ensemble" },
 ];
 
 await withDemo(async (url) => {
@@ -22,9 +25,15 @@ await withDemo(async (url) => {
     });
     await context.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme: shot.theme ?? "snow" }));
     const page = await context.newPage();
+    const trip = trips.find((t) => t.name === (shot.trip ?? "Isvar crossing"));
     const thing = shot.thing ? `?thing=${items.find((i) => i.name === shot.thing).id}` : "";
-    await page.goto(`${url}/trips/${trips[0].id}/${shot.path}${thing}`);
+    await page.goto(`${url}/trips/${trip.id}/${shot.path}${thing}`);
     await page.waitForLoadState("networkidle");
+    if (shot.school) {
+      await page.getByRole("radio", { name: new RegExp(shot.school) }).click();
+      await page.getByText("Cold end of the ensemble").waitFor();
+      await page.getByText("Saved").waitFor();
+    }
     await page.screenshot({ path: new URL(`../../docs/screenshots/${shot.name}.png`, import.meta.url).pathname });
     await context.close();
     console.log(`docs/screenshots/${shot.name}.png`);

@@ -164,7 +164,7 @@ export function ItemForm(props: {
         </fieldset>
         <div className="grid grid-cols-2 gap-3">
           <Choice
-            label="Where the number comes from"
+            label="The number is"
             value={item.source}
             options={sources}
             onChange={(source) => change({ source })}

@@ -75,13 +75,10 @@ export function Component() {
         )
       : [],
   );
-  /** Whose it is on this trip, where it is another's. */
-  const takenBy = new Map(
-    trip?.members.flatMap((m, i) =>
-      i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)].map((id) => [id, m.sleeperId]),
-    ),
+  /** What others of the party take. */
+  const others = new Set(
+    trip?.members.flatMap((m, i) => (i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)])),
   );
-  const sleepers = useWorkspace((s) => s.sleepers);
   const carried = all
     .filter((i) => used.has(i.id) || member?.along.includes(i.id))
     .reduce((g, i) => g + i.massG, 0);
@@ -205,7 +202,7 @@ export function Component() {
                         type="checkbox"
                         className="size-5 accent-(--ink)"
                         aria-label={`${item.name} comes along`}
-                        disabled={used.has(item.id) || takenBy.has(item.id)}
+                        disabled={used.has(item.id) || others.has(item.id)}
                         checked={used.has(item.id) || (member?.along.includes(item.id) ?? false)}
                         onChange={() => toggleAlong(item.id)}
                       />
@@ -214,8 +211,8 @@ export function Component() {
                           ? "slept in"
                           : member?.along.includes(item.id)
                             ? "along"
-                            : takenBy.has(item.id)
-                              ? `with ${sleepers[takenBy.get(item.id) as string]?.name ?? "another"}`
+                            : others.has(item.id)
+                              ? "another's"
                               : ""}
                       </span>
                     </label>

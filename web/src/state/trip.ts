@@ -39,8 +39,8 @@ export function useHomeTrip(): string | undefined {
 
 /** The trip that begins first. */
 const nextOf = (trips: Record<string, Trip>): string | undefined =>
-  Object.values(trips).sort((a, b) => (a.nights[0]?.date ?? "~").localeCompare(b.nights[0]?.date ?? "~"))[0]?.id;
-
+  Object.values(trips).sort((a, b) => (a.nights[0]?.date ?? "~").localeCompare(b.nights[0]?.date ?? "~"))[0]
+    ?.id;
 
 export function useGo() {
   const navigate = useNavigate();
