@@ -28,6 +28,7 @@ public class CoreBench
     private Closet closet = null!;
     private NightPlanner planner = null!;
     private Trip trip = null!;
+    private Trip longer = null!;
 
     [GlobalSetup]
     public void Setup()
@@ -57,14 +58,30 @@ public class CoreBench
             [.. nights],
             [new(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [])]
         );
-        planner = new(trip, trip.Members[0], Sleeper.StandardWoman, closet, null);
+        planner = Fresh(trip);
+        longer = trip with
+        {
+            Nights =
+            [
+                .. trip.Nights,
+                .. trip
+                    .Nights.Take(3)
+                    .Select((n, i) => n with { Id = Guid.NewGuid(), Date = trip.Nights[^1].Date.AddDays(i + 1) }),
+            ],
+            Members = [trip.Members[0] with { Along = [.. Enumerable.Range(0, 20).Select(n => items[4 * n + 1].Id)] }],
+        };
     }
+
+    private NightPlanner Fresh(Trip asked) => new(asked, asked.Members[0], Sleeper.StandardWoman, closet, null);
 
     [Benchmark(Description = "one holds-to, comfort, on snow")]
     public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, heat, Threshold.Comfort, snow);
 
-    [Benchmark(Description = "a seven-night trip, whole answers")]
-    public IReadOnlyList<NightPlan> SevenNights() => planner.Plan();
+    [Benchmark(Description = "a seven-night trip with its frost")]
+    public IReadOnlyList<NightPlan> SevenNights() => Fresh(trip).Plan();
+
+    [Benchmark(Description = "ten nights with frost and ledger")]
+    public IReadOnlyList<NightPlan> TenNights() => Fresh(longer).Plan();
 
     [Benchmark(Description = "one night hour by hour")]
     public PlayedNight? OneNight() => planner.Play(3, planner.SystemOf(3), planner.EveningOf(3));

@@ -59,6 +59,7 @@ Workspace.Map(api);
 Plans.Map(api);
 Forecasts.Map(api);
 Calculators.Map(api);
+FrostCalculators.Map(api);
 Station.Map(app);
 api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is no such call; /api/docs lists them."));
 app.MapFallbackToFile("index.html");

@@ -198,6 +198,49 @@ test("what to buy is ranked, by price once one is typed", async ({ page }) => {
   await expect(rows.first()).toContainText("per 100");
 });
 
+test("frost creeps from night to night, and a barrier keeps it out", async ({ page }) => {
+  const trip = await ownTrip(page, "Frost creeps");
+  await page.goto(`/trips/${trip.id}/night/2`);
+  const bag = layers(page).getByRole("button", { name: /Winter down bag/ });
+  const grams = async () => Number(/(\d+) g frost/.exec((await bag.textContent()) ?? "")?.[1] ?? 0);
+  await expect(bag).toContainText("g frost");
+  const early = await grams();
+  for (let n = 3; n <= 7; n++) await page.keyboard.press("]");
+  await expect(page.getByText("Night 7 ·")).toBeVisible();
+  await expect.poll(grams).toBeGreaterThan(early + 40);
+  await page.getByRole("button", { name: "lying on the ground" }).click();
+  await page.getByLabel("Vapour barrier liner bag").check();
+  await page.keyboard.press("Escape");
+  await expect(bag).not.toContainText("frost");
+  await expect(page.getByText("in a barrier")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect.poll(grams).toBeGreaterThan(early + 40);
+});
+
+test("dry: the first gap, habits that move the line, roles and mishaps set on the ledger, one thing lost", async ({ page }) => {
+  const trip = await ownTrip(page, "Kept dry");
+  await page.goto(`/trips/${trip.id}/dry/1`);
+  await expect(headline(page)).toContainText("No dry gloves on night 5.");
+  await expect(headline(page)).toContainText("Frost takes 4° off by night 7");
+  await page.getByLabel("Air at noon").uncheck();
+  await expect(headline(page)).toContainText("Frost takes 9° off by night 7");
+  await page.getByLabel("Vapour barrier at night").check();
+  await expect(headline(page)).toContainText("as good as dry");
+  await page.getByRole("button", { name: /^Wool mittens, evening 5: frozen/ }).click();
+  await page.getByLabel("Soaked that day").uncheck();
+  await page.keyboard.press("Escape");
+  await expect(headline(page)).toContainText("Something dry is left for every night.");
+  await page.getByRole("button", { name: /^Wool mittens spare/ }).click();
+  await page.getByLabel("Kept for").selectOption("day");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /^Wool mittens day/ })).toBeVisible();
+  await page.getByLabel("The day before night 4").selectOption("rest");
+  await expect(page.getByRole("button", { name: /^Day socks, thick, evening 4: .*packed/ })).toBeVisible();
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await expect(page.getByText("Winter down bag lost")).toBeVisible({ timeout: 60_000 });
+  await saved(page);
+});
+
 test("a rule is answered with a note and stays quiet", async ({ page }) => {
   const trip = await ownTrip(page, "Answered");
   await page.goto(`/trips/${trip.id}/night/4`);
@@ -365,6 +408,8 @@ test("units, theme and confidence are turned, and keys are explained", async ({ 
   await expect(page.locator("html")).toHaveAttribute("data-theme", "lamp");
   await page.keyboard.press("2");
   await expect(page).toHaveURL(/\/night\/4$/);
+  await page.keyboard.press("3");
+  await expect(page).toHaveURL(/\/dry\/4$/);
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
   await page.keyboard.press("Escape");
@@ -399,7 +444,7 @@ test("nothing comes from elsewhere, and the page keeps within its own policy", a
 
 for (const theme of ["snow", "lamp"])
   for (const width of [1280, 390])
-    for (const path of ["cold/4", "night/4", "compare/4", "kit", "kit?thing="])
+    for (const path of ["cold/4", "night/6", "compare/4", "dry/1", "kit", "kit?thing="])
       test(`axe finds nothing on ${path} in ${theme} at ${width} px, and nothing runs off the side`, async ({ page }) => {
         await page.setViewportSize({ width, height: 844 });
         await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme }));
@@ -407,7 +452,7 @@ for (const theme of ["snow", "lamp"])
         const thing = path.endsWith("=") ? items.find((i) => i.name === "Winter down bag")?.id : "";
         const demo = trips.find((t) => t.name === "Isvar crossing");
         await page.goto(`/trips/${demo?.id}/${path}${thing}`);
-        await expect(headline(page)).toContainText(/owned|hold/i);
+        await expect(headline(page)).toContainText(/owned|hold|frost/i);
         await page.waitForLoadState("networkidle");
         const found = await new AxeBuilder({ page }).analyze();
         expect(found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(" ")}`)).toEqual([]);

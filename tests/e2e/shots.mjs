@@ -8,10 +8,13 @@ const shots = [
   { name: "night-hammock", path: "night/2", trip: "Brenholt weekend" },
   { name: "night-lamp", path: "night/4", theme: "lamp" },
   { name: "night-phone", path: "night/4", width: 390, height: 844 },
+  { name: "night-frost", path: "night/7" },
+  { name: "dry", path: "dry/1" },
   { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for it changes the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
+  { name: "cold-barrier", path: "dry/1", habit: "Vapour barrier at night", then: "cold/4" },
 ];
 
 await withDemo(async (url) => {
@@ -33,6 +36,13 @@ await withDemo(async (url) => {
       await page.getByRole("radio", { name: new RegExp(shot.school) }).click();
       await page.getByText("Cold end of the ensemble").waitFor();
       await page.getByText("Saved").waitFor();
+    }
+    if (shot.habit) {
+      await page.getByLabel(shot.habit).check();
+      await page.getByText("as good as dry").waitFor();
+      await page.getByText("Saved").waitFor();
+      await page.goto(`${url}/trips/${trip.id}/${shot.then}`);
+      await page.waitForLoadState("networkidle");
     }
     await page.screenshot({ path: new URL(`../../docs/screenshots/${shot.name}.png`, import.meta.url).pathname });
     await context.close();

@@ -96,14 +96,43 @@ public sealed class Fixes(NightPlanner planner, int index)
             .ToList();
         var shown = Order(singles).GroupBy(Place).SelectMany(place => place.Take(MostForOnePlace)).ToList();
         if (shortBy <= 0 || shown.Any(f => f.Covers))
-            return [.. Order(shown)];
+            return [.. Order(shown.Select(f => Replayed(f, shortBy)))];
         var best = shown.OrderByDescending(f => f.Gain.Kelvin).Take(BestForPairs).ToList();
         var pairs = best.SelectMany((a, i) => best.Skip(i + 1).Select(b => Pair(a, b, now, played, shortBy)))
             .OfType<Fix>()
             .ToList();
         var closing = Order(pairs.Where(p => p.Covers)).Take(MostPairs).ToList();
         var offered = closing.Count > 0 ? closing : pairs.OrderByDescending(p => p.Gain.Kelvin).Take(1);
-        return [.. Order(shown.Concat(offered))];
+        return [.. Order(shown.Concat(offered).Select(f => Replayed(f, shortBy)))];
+    }
+
+    /// <summary>A change to what is slept in, with the trip played again in it: another system gathers other frost until this night.</summary>
+    private Fix Replayed(Fix fix, double shortBy)
+    {
+        if (fix.System == system || index == 0)
+            return fix;
+        var nightId = planner.Trip.Nights[index].Id;
+        var member = planner.Member;
+        var own = member.Own.Any(o => o.NightId == nightId && o.System is not null);
+        var changed = own
+            ? member with
+            {
+                Own = [.. member.Own.Select(o => o.NightId == nightId ? o with { System = fix.System } : o)],
+            }
+            : member with
+            {
+                System = fix.System,
+            };
+        if (planner.With(changed).Comfort(index, fix.System) is not { } holds)
+            return fix;
+        var moved = (fix.HoldsTo - holds).Kelvin;
+        var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;
+        return fix with
+        {
+            HoldsTo = holds,
+            Gain = new(fix.Gain.Kelvin + moved),
+            Covers = covers || fix.Evening is not null && fix.Covers,
+        };
     }
 
     private static IEnumerable<Fix> Order(IEnumerable<Fix> fixes) =>

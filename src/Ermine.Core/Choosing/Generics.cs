@@ -90,10 +90,7 @@ public static class Generics
     /// <param name="prices">Prices typed, by piece.</param>
     public static IReadOnlyList<Buy> For(NightPlanner planner, int index, IReadOnlyDictionary<Guid, double> prices)
     {
-        var closet = new Closet([
-            .. planner.Closet.All.Select(t => t.Item),
-            .. Pieces.Where(p => planner.Closet.Find(p.Id) is null),
-        ]);
+        var closet = planner.Closet.With(Pieces.Where(p => planner.Closet.Find(p.Id) is null));
         var asking = planner.With(closet);
         var system = planner.SystemOf(index);
         var low = planner.Weather(index)?.Low.PlanFor;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -153,6 +154,8 @@ public static class EntryRules
             faults.Name($"{at}.kept[{i}].name", member.Kept[i].Name);
             CheckSystem(faults, $"{at}.kept[{i}].system", member.Kept[i].System, owns);
         }
+        if (member.Dry is { } dry)
+            CheckDry(faults, $"{at}.dry", trip, dry, owns);
         foreach (var quiet in member.Quiet.Where(q => q.Note.Length > 200))
             faults.Add($"{at}.quiet", $"{quiet.Note.Length} characters", "Keep a note to 200 characters.");
         foreach (var other in trip.Members.Take(index))
@@ -164,6 +167,22 @@ public static class EntryRules
                     "Two people cannot use one thing; take it out here or there, or duplicate it in the kit if you own two."
                 );
         }
+    }
+
+    private static void CheckDry(Faults faults, string at, Trip trip, DryPlan dry, Func<Guid, bool> owns)
+    {
+        foreach (var role in dry.Roles.Where(r => !owns(r.ItemId)))
+            faults.Add($"{at}.roles", $"{role.ItemId}", "This thing is not in the kit; take its role away.");
+        if (dry.Roles.Select(r => r.ItemId).Distinct().Count() < dry.Roles.Count)
+            faults.Add($"{at}.roles", "the same thing twice", "Give each thing one role.");
+        foreach (var day in dry.Days.Where(d => trip.Nights.All(n => n.Id != d.NightId)))
+            faults.Add(
+                $"{at}.days",
+                $"{day.NightId}",
+                "This day's night is not on the trip any more; set the day again."
+            );
+        foreach (var soaked in dry.Days.SelectMany(d => d.Soaked).Where(id => !owns(id)))
+            faults.Add($"{at}.days", $"{soaked}", "What is soaked is not in the kit; take it out.");
     }
 
     /// <summary>Faults of an evening without things to put on; none where it is sound.</summary>

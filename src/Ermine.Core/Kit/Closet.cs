@@ -1,3 +1,4 @@
+using Ermine.Core.Dryness;
 using Ermine.Core.Stack;
 
 namespace Ermine.Core.Kit;
@@ -6,9 +7,33 @@ namespace Ermine.Core.Kit;
 public sealed class Closet
 {
     private readonly Dictionary<Guid, (KitItem Item, ItemReading Reading)> things;
+    private readonly Dictionary<Guid, Slot> slots = [];
 
     /// <summary>Reads every thing.</summary>
     public Closet(IEnumerable<KitItem> items) => things = items.ToDictionary(i => i.Id, i => (i, ItemReader.Read(i)));
+
+    private Closet(Dictionary<Guid, (KitItem Item, ItemReading Reading)> things) => this.things = things;
+
+    /// <summary>The same closet with things added or in place of those of the same id; only they are read.</summary>
+    public Closet With(IEnumerable<KitItem> others)
+    {
+        var copy = new Dictionary<Guid, (KitItem, ItemReading)>(things);
+        foreach (var other in others)
+            copy[other.Id] = (other, ItemReader.Read(other));
+        return new(copy);
+    }
+
+    /// <summary>The same closet without a thing.</summary>
+    public Closet Without(Guid id)
+    {
+        var copy = new Dictionary<Guid, (KitItem, ItemReading)>(things);
+        copy.Remove(id);
+        return new(copy);
+    }
+
+    /// <summary>What a thing that is owned is for.</summary>
+    public Slot SlotOf(KitItem item) =>
+        slots.TryGetValue(item.Id, out var slot) ? slot : slots[item.Id] = Slot.Of(item);
 
     /// <summary>Everything owned, with its reading.</summary>
     public IEnumerable<(KitItem Item, ItemReading Reading)> All => things.Values;

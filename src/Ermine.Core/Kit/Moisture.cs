@@ -22,4 +22,47 @@ public static class Moisture
     /// <param name="waterPerGram">g of water on a g of fill or fabric, 0 or more.</param>
     public static double Kept(Material material, double waterPerGram) =>
         Math.Max(LeastKept, Math.Exp(-Decay(material) * waterPerGram));
+
+    /// <summary>Share of a bag's or quilt's mass that is fill, where its fill is not said (assumption).</summary>
+    public const double FillShareOfMass = 0.6;
+
+    /// <summary>Mass that takes up water, g: the fill of bags, quilts and lofted garments, else the fabric.</summary>
+    public static double HoldingMassG(KitItem item)
+    {
+        if (item.Claims.FirstOrDefault(c => c.Kind == ClaimKind.FillGrams) is { } fill)
+            return fill.Value;
+        var lofted = item.Material is Material.Down or Material.TreatedDown or Material.SyntheticFill;
+        return item.IsTopLayer || item.Kind == ItemKind.Underquilt || lofted
+            ? FillShareOfMass * item.MassG
+            : item.MassG;
+    }
+
+    /// <summary>Water that a material holds when it drips, g on a g (assumption).</summary>
+    public static double Capacity(Material material) =>
+        material switch
+        {
+            Material.Down or Material.Cotton => 1.5,
+            Material.Wool => 1.2,
+            Material.TreatedDown or Material.SyntheticFill => 1.0,
+            Material.Fleece => 0.8,
+            Material.Foam or Material.Inflatable or Material.Coated => 0.02,
+            _ => 0.5,
+        };
+
+    /// <summary>Whether its fibres bind vapour: down and wool (assumption).</summary>
+    public static bool Binds(Material material) => material is Material.Down or Material.TreatedDown or Material.Wool;
+
+    /// <summary>Resistance to vapour of a thing's fabric besides its insulation, m²Pa/W; null where it adds none worth counting (assumptions).</summary>
+    public static double? FabricResistance(KitItem item) =>
+        item switch
+        {
+            { Kind: ItemKind.VapourBarrier } => 1e5,
+            { Kind: ItemKind.Bivy } => item.Material == Material.Coated ? 100 : 20,
+            { IsTopLayer: true } => item.Material == Material.Coated ? 100
+            : item.Windproof ? 15
+            : 6,
+            { Material: Material.Coated } => 40,
+            { Kind: ItemKind.Garment, Windproof: true } => 6,
+            _ => null,
+        };
 }

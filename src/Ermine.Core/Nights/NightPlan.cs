@@ -1,3 +1,4 @@
+using Ermine.Core.Frost;
 using Ermine.Core.Rules;
 using Ermine.Core.Stack;
 using Ermine.Core.Units;
@@ -30,6 +31,7 @@ public enum Verdict
 /// <param name="Verdict">By the hours, and never better than the low allows: below the limit at least cool, below the extreme no-go. Null while no low is known or nothing is laid out.</param>
 /// <param name="BandK">How far people differ from the model, K either way.</param>
 /// <param name="Hours">The night hour by hour at the low planned for; null while no low is known or nothing is laid out.</param>
+/// <param name="Frost">Its vapour and frost; null where the hours are.</param>
 /// <param name="HeatMade">Sleeping heat, W/m².</param>
 /// <param name="HeatLost">Loss at the low planned for with comfortable skin, W/m².</param>
 /// <param name="Terms">That loss by where it goes, largest first.</param>
@@ -52,6 +54,7 @@ public sealed record NightPlan(
     Verdict? Verdict,
     double BandK,
     PlayedNight? Hours,
+    FrostNight? Frost,
     double HeatMade,
     double HeatLost,
     IReadOnlyList<LossTerm> Terms,

@@ -1,5 +1,7 @@
 using Ermine.Core.Air;
+using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
+using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
 using Ermine.Core.Rules;
@@ -20,7 +22,14 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     /// <summary>How far sleepers differ from the model, K either way: one standard deviation of the prior on a person (assumption).</summary>
     public const double BandK = 4;
 
+    /// <summary>Air for which skin vapour is worked out while no low is known, °C (assumption).</summary>
+    private const double AirIfUnknown = -10;
+
+    /// <summary>Times the vapour is worked out anew for the air that was found; it moves by hundredths of a degree after that.</summary>
+    private const int VapourPasses = 2;
+
     private readonly double heat = Metabolism.Sleeping(sleeper);
+    private DryTrail? trail;
     private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers = new (NightWeather?, List<string>)?[
         trip.Nights.Count
     ];
@@ -37,8 +46,24 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     /// <summary>What is owned.</summary>
     public Closet Closet => closet;
 
+    /// <summary>Water and frost along the trip.</summary>
+    public DryTrail Trail => trail ??= DryTrail.Run(this, member.DryOrPlain);
+
     /// <summary>The same planner over another closet.</summary>
-    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast);
+    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast) { trail = Trail };
+
+    /// <summary>The same planner for the same person with something changed.</summary>
+    public NightPlanner With(Member changed, Closet? other = null) =>
+        new(
+            trip with
+            {
+                Members = [.. trip.Members.Select(m => m == member ? changed : m)],
+            },
+            changed,
+            sleeper,
+            other ?? closet,
+            forecast
+        );
 
     /// <summary>Answers every night, each without what is only shown of the night that is looked at.</summary>
     public IReadOnlyList<NightPlan> Plan() => [.. trip.Nights.Select((_, index) => Answer(index, SystemOf(index)))];
@@ -71,7 +96,14 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     public Temperature? Comfort(int index, SleepSystem system, Variation? moved = null)
     {
         var where = Where(index, moved);
-        return Solve(Build(index, system, where, moved).Thermal, Threshold.Comfort, where).Outside;
+        return Solve(Build(index, system, where, Evening(index), moved), Threshold.Comfort, where).Outside;
+    }
+
+    /// <summary>Comfort of the system laid out as wet as things may be; dry where null.</summary>
+    public Temperature? ComfortAt(int index, WaterState? water)
+    {
+        var where = Where(index);
+        return Solve(Build(index, SystemOf(index), where, water), Threshold.Comfort, where).Outside;
     }
 
     /// <summary>Plays a night; null while no low is known or nothing is laid out.</summary>
@@ -80,9 +112,110 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     /// <param name="evening">When it begins and ends and what is done.</param>
     /// <param name="warmerK">The whole night's air so much warmer.</param>
     public PlayedNight? Play(int index, SleepSystem system, Evening evening, double warmerK = 0) =>
-        ToPlay(index, system, evening) is { } night
-            ? HeatOfNight.Play(warmerK == 0 ? night : night with { Air = night.Air.Warmer(warmerK) })
-            : null;
+        Weather(index) is null
+            ? null
+            : HeatOfNight.Play(
+                ToPlay(
+                    index,
+                    [.. Segments(index, system, evening).Select(s => s.From(Build(index, s, Evening(index))))],
+                    evening,
+                    warmerK
+                )
+            );
+
+    /// <summary>
+    /// Plays a night with its vapour and frost: the hours give the skin, the column the heat that its vapour carries off and the water
+    /// that loosens the loft, and with these the hours are played again.
+    /// </summary>
+    /// <param name="index">Which night, from 0.</param>
+    /// <param name="system">What is slept in at first.</param>
+    /// <param name="evening">When it begins and ends and what is done.</param>
+    /// <param name="water">Water in everything at getting in; becomes that at getting up.</param>
+    /// <param name="dampInBed">Damp things taken to bed.</param>
+    public (PlayedNight? Hours, FrostNight? Frost) Run(
+        int index,
+        SleepSystem system,
+        Evening evening,
+        WaterState water,
+        IReadOnlyList<KitItem> dampInBed
+    )
+    {
+        if (Weather(index) is null || closet.Resolve(system).Count == 0)
+            return (null, null);
+        var segments = Segments(index, system, evening);
+        var first = HeatOfNight.Play(
+            ToPlay(index, [.. segments.Select(s => s.From(Build(index, s, water)))], evening, 0)
+        );
+        var before = water.Copy();
+        var stacks = new List<StackFrom>();
+        var bed = new List<HeatSource>();
+        var (source, added, escaped, carried) = (0.0, 0.0, 0.0, 0.0);
+        foreach (var (from, to) in Stretches(segments, evening))
+        {
+            var segment = segments.Last(s => s.FromHour <= from + 1e-9);
+            var stack = Stacked(index, segment.System, segment.Where, water, segment.Moved);
+            var step = first.Steps.First(s => s.Hour >= (from + to) / 2 - 1e-9);
+            var hours = to - from;
+            var fromDamp = Drying.Shared(dampInBed, water, Drying.OnBody * hours);
+            var breath = segment.System.BreathInside ? FrostOfNight.Breath * hours : 0;
+            var sweat = step.Sweated * hours / HeatOfNight.WhPerGram * sleeper.BodyAreaM2;
+            if (sweat > 0 && stack.Items.FirstOrDefault(i => i.Item.Kind == ItemKind.Garment) is { } basis)
+                water[basis.Item.Id].Add(sweat);
+            else
+                sweat = 0;
+            var climate = new ColumnClimate(
+                step.Skin.Celsius,
+                step.Around.Celsius,
+                MoistAir.VapourPressure(step.Around.Celsius, segment.Where.Shelter.Humidity),
+                Wind.AirLayer(stack.Wind)
+            );
+            var passed = FrostOfNight.Pass(stack, water, climate, sleeper.BodyAreaM2, hours, breath + fromDamp);
+            source += passed.SourceG;
+            added += passed.AddedG + sweat;
+            escaped += passed.EscapedG;
+            carried += passed.SkinEvaporation * hours;
+            stacks.Add(
+                new(
+                    from,
+                    stack.Thermal with
+                    {
+                        SkinEvaporation = passed.SkinEvaporation,
+                    },
+                    segment.Where,
+                    stack.TightFeet
+                )
+            );
+            if (fromDamp > 0)
+                bed.Add(
+                    new(from, hours, -VapourColumn.Evaporation * fromDamp / hours / sleeper.BodyAreaM2, DiesAway: false)
+                );
+        }
+        var played = ToPlay(index, stacks, evening, 0);
+        var things = water
+            .Wet.Union(before.Wet)
+            .Select(closet.Find)
+            .OfType<KitItem>()
+            .Select(i => new FrostedThing(
+                i.Id,
+                before.GramsOf(i.Id),
+                water.GramsOf(i.Id),
+                water[i.Id].BySlice,
+                water.PerGram(i)
+            ))
+            .Where(t => t.BeforeG > 0.05 || t.AfterG > 0.05)
+            .OrderByDescending(t => t.AfterG);
+        return (
+            HeatOfNight.Play(played with { Sources = [.. played.Sources, .. bed] }),
+            new(
+                source,
+                added,
+                escaped,
+                source + added - escaped,
+                carried / (evening.UpHour - evening.InHour),
+                [.. things]
+            )
+        );
+    }
 
     private NightPlan Answer(int index, SleepSystem system)
     {
@@ -90,11 +223,11 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         var (weather, assumedOfWeather) = Read(index);
         var evening = EveningOf(index);
         var where = Where(index);
-        var stack = Build(index, system, where);
+        var stack = Build(index, system, where, Evening(index));
 
-        var comfort = Solve(stack.Thermal, Threshold.Comfort, where);
-        var limit = Solve(stack.Thermal, Threshold.Limit, where);
-        var extreme = Solve(stack.Thermal, Threshold.Extreme, where);
+        var comfort = Solve(stack, Threshold.Comfort, where);
+        var limit = Solve(stack, Threshold.Limit, where);
+        var extreme = Solve(stack, Threshold.Extreme, where);
         var low = weather?.Low.PlanFor;
         var drawnAt = low ?? comfort.Outside ?? new Temperature(0);
         var around = where.Shelter.AirAround(drawnAt);
@@ -109,7 +242,11 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             where.Shelter.Humidity
         );
         var laidOut = stack.Items.Count > 0;
-        var hours = laidOut ? Play(index, system, evening) : null;
+        var laid = Trail.Nights[index];
+        var (hours, frost) =
+            system == SystemOf(index)
+                ? (laid.Hours, laid.Frost)
+                : Run(index, system, evening, laid.Evening.Copy(), laid.DampInBed);
         var verdict = hours is null
             ? (Verdict?)null
             : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
@@ -125,7 +262,9 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             limit,
             hours,
             verdict,
-            closet
+            closet,
+            index,
+            laid.Evening
         );
         return new(
             night.Id,
@@ -137,6 +276,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             verdict,
             BandK,
             hours,
+            frost,
             heat,
             terms.Sum(t => t.WattsPerM2),
             terms,
@@ -179,7 +319,34 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         );
     }
 
-    private BuiltStack Build(int index, SleepSystem system, Surroundings where, Variation? moved = null)
+    private WaterState Evening(int index) => Trail.Nights[index].Evening;
+
+    private BuiltStack Build(int index, Segment segment, WaterState? water) =>
+        Build(index, segment.System, segment.Where, water, segment.Moved);
+
+    /// <summary>The stack with the damp of wet cold and the water that things carry, and with the vapour that passes through it.</summary>
+    private BuiltStack Build(
+        int index,
+        SleepSystem system,
+        Surroundings where,
+        WaterState? water,
+        Variation? moved = null
+    )
+    {
+        var stack = Stacked(index, system, where, water, moved);
+        if (stack.Items.Count == 0)
+            return stack;
+        var around = where.Shelter.AirAround(Weather(index)?.Low.PlanFor ?? new(AirIfUnknown));
+        return stack with
+        {
+            Thermal = stack.Thermal with
+            {
+                SkinEvaporation = VapourAt(stack, Threshold.Comfort.SkinCelsius, around, where),
+            },
+        };
+    }
+
+    private BuiltStack Stacked(int index, SleepSystem system, Surroundings where, WaterState? water, Variation? moved)
     {
         var layers = closet.Resolve(system);
         if (moved is not null)
@@ -190,13 +357,32 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             system,
             sleeper.GirthCm,
             Wind.AtSleeper(where.Shelter.OutsideWind, where.Shelter.WindFactor),
-            damp > 0 ? _ => damp : null
+            item => damp + (water?.PerGram(item) ?? 0)
         );
     }
 
-    private HoldsTo Solve(ThermalStack thermal, Threshold threshold, Surroundings where)
+    /// <summary>Heat that skin vapour carries off at a skin and an air, W/m² of body.</summary>
+    private static double VapourAt(BuiltStack stack, double skin, Temperature around, Surroundings where) =>
+        FrostOfNight.SkinEvaporation(
+            stack,
+            new(
+                skin,
+                around.Celsius,
+                MoistAir.VapourPressure(around.Celsius, where.Shelter.Humidity),
+                Wind.AirLayer(stack.Wind)
+            )
+        );
+
+    /// <summary>Solves the balance, with the vapour of the very air that it finds.</summary>
+    private HoldsTo Solve(BuiltStack stack, Threshold threshold, Surroundings where)
     {
+        var thermal = stack.Thermal;
         var found = HeatBalance.Solve(thermal, heat, threshold, where);
+        for (var pass = 0; pass < VapourPasses && found.Around is { } around && stack.Items.Count > 0; pass++)
+        {
+            thermal = thermal with { SkinEvaporation = VapourAt(stack, threshold.SkinCelsius, around, where) };
+            found = HeatBalance.Solve(thermal, heat, threshold, where);
+        }
         if (found.Outside is not { } outside || sleeper.StatedOffsetK == 0)
             return found;
         var own = outside - new TemperatureDifference(sleeper.StatedOffsetK);
@@ -208,20 +394,18 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         };
     }
 
-    private NightToPlay? ToPlay(int index, SleepSystem system, Evening evening)
+    /// <summary>What is slept in from an hour on.</summary>
+    private sealed record Segment(double FromHour, SleepSystem System, Surroundings Where, Variation? Moved)
     {
-        if (Weather(index) is not { } weather)
-            return null;
-        var (now, vents, flipped) = (system, false, false);
-        var stacks = new List<StackFrom>();
-        void From(double hour)
-        {
-            var where = Where(index, ventsOpened: vents);
-            var stack = Build(index, now, where, flipped ? new(FirmPads: true) : null);
-            stacks.Add(new(hour, stack.Thermal, where, stack.TightFeet));
-        }
+        public StackFrom From(BuiltStack stack) => new(FromHour, stack.Thermal, Where, stack.TightFeet);
+    }
 
-        From(evening.InHour);
+    private List<Segment> Segments(int index, SleepSystem system, Evening evening)
+    {
+        var (now, vents, flipped) = (system, false, false);
+        Segment From(double hour) =>
+            new(hour, now, Where(index, ventsOpened: vents), flipped ? new(FirmPads: true) : null);
+        var segments = new List<Segment> { From(evening.InHour) };
         foreach (var done in evening.Events.OrderBy(e => e.Hour))
         {
             var before = now;
@@ -241,12 +425,35 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
                 done.Kind == NightEventKind.FlipPad
                 && now.Layers.Any(l => closet.Find(l.ItemId) is { Kind: ItemKind.Pad, Soft: true });
             if (now != before || done.Kind is NightEventKind.OpenVents or NightEventKind.FlipPad)
-                From(done.Hour);
+                segments.Add(From(Math.Max(evening.InHour, done.Hour)));
         }
+        return segments;
+    }
+
+    /// <summary>The night in stretches of an hour at most, in which what is slept in stays the same.</summary>
+    private static IEnumerable<(double From, double To)> Stretches(List<Segment> segments, Evening evening)
+    {
+        var from = evening.InHour;
+        while (from < evening.UpHour - 1e-9)
+        {
+            var next = segments
+                .Select(s => s.FromHour)
+                .Where(h => h > from + 1e-6)
+                .DefaultIfEmpty(evening.UpHour)
+                .Min();
+            var to = Math.Min(evening.UpHour, Math.Min(from + 1, next));
+            yield return (from, to);
+            from = to;
+        }
+    }
+
+    private NightToPlay ToPlay(int index, IReadOnlyList<StackFrom> stacks, Evening evening, double warmerK)
+    {
+        var air = WeatherOfNight.Air(trip.Nights[index], Weather(index)!, forecast, evening);
         return new(
             sleeper,
             stacks,
-            WeatherOfNight.Air(trip.Nights[index], weather, forecast, evening),
+            warmerK == 0 ? air : air.Warmer(warmerK),
             [.. evening.Events.Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
             evening.InHour,
             evening.UpHour,
@@ -297,7 +504,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         if (weather is { Dampness: > 0 })
             yield return $"In wet cold everything takes up damp: {100 * weather.Dampness:0} % of its weight was counted.";
         else
-            yield return "Everything is dry and as lofty as the kit list says.";
+            yield return "As lofty as the kit list says, less the frost and damp that things have gathered on the trip.";
         if (night.Surface == Surface.Glacier)
             yield return $"Mean annual air on the glacier: {GroundTemperature.GlacierMeanAnnual:0} °C.";
         if (sleeper.StatedOffsetK != 0)

@@ -1,3 +1,4 @@
+using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
 using Ermine.Core.Stack;
@@ -60,15 +61,25 @@ public sealed record QuietRule(string Rule, string Note);
 /// <param name="Own">Nights that differ.</param>
 /// <param name="Kept">Systems put aside to be compared, at most 8.</param>
 /// <param name="Quiet">Rules answered.</param>
+/// <param name="Dry">How this person keeps dry; null for nothing set.</param>
 public sealed record Member(
     Guid SleeperId,
     SleepSystem System,
     IReadOnlyList<Guid> Along,
     IReadOnlyList<OwnNight> Own,
     IReadOnlyList<KeptSystem> Kept,
-    IReadOnlyList<QuietRule> Quiet
+    IReadOnlyList<QuietRule> Quiet,
+    DryPlan? Dry = null
 )
 {
+    /// <summary>How this person keeps dry, or nothing set.</summary>
+    public DryPlan DryOrPlain => Dry ?? DryPlan.Plain;
+
+    /// <summary>What a thing is kept for: as set, else night only where it is slept in, else day.</summary>
+    public Role RoleOf(Guid itemId) =>
+        DryOrPlain.Roles.FirstOrDefault(r => r.ItemId == itemId)?.Role
+        ?? (System.Layers.Any(l => l.ItemId == itemId) ? Role.NightOnly : Role.Day);
+
     /// <summary>The system slept in on a night.</summary>
     public SleepSystem SystemOf(Guid nightId) => Own.FirstOrDefault(o => o.NightId == nightId)?.System ?? System;
 
@@ -84,6 +95,7 @@ public sealed record Member(
             .SelectMany(s => s.Layers.Select(l => l.ItemId))
             .Concat(Along)
             .Concat(Own.SelectMany(o => o.Evening?.Events ?? []).Select(e => e.ItemId).OfType<Guid>())
+            .Concat(DryOrPlain.Roles.Select(r => r.ItemId))
             .Distinct();
 }
 

@@ -1,4 +1,6 @@
+using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
+using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -37,9 +39,17 @@ public sealed record NightSubject(
     HoldsTo Limit,
     PlayedNight? Hours,
     Verdict? Verdict,
-    Closet Closet
+    Closet Closet,
+    int Index,
+    WaterState Water
 )
 {
+    /// <summary>Nights slept in this system before this one.</summary>
+    public int NightsBefore => Index;
+
+    /// <summary>What is done to keep dry.</summary>
+    public Habits Habits => Member.DryOrPlain.Habits;
+
     /// <summary>What is worn.</summary>
     public IEnumerable<PlacedItem> Worn => Stack.Items.Where(i => i.Item.IsWorn);
 
@@ -71,6 +81,15 @@ public static class NightRules
     /// <summary>Sweat from this on wets the base, g (assumption).</summary>
     public const double SweatThatWets = 20;
 
+    /// <summary>Deep cold, in which frost gathers in every night, °C (assumption).</summary>
+    public const double DeepCold = -18;
+
+    /// <summary>Nights that down stands in deep cold without a barrier (assumption).</summary>
+    public const int NightsWithoutBarrier = 4;
+
+    /// <summary>Frost in a bag that is worth airing, g (assumption).</summary>
+    public const double FrostPackedAway = 60;
+
     /// <summary>What to keep in hand over sixty, K.</summary>
     public const double InHandOverSixty = 3;
 
@@ -101,6 +120,7 @@ public static class NightRules
         Openings,
         Demands,
         WetCold,
+        Frost,
         People,
         Limits,
     ];
@@ -407,6 +427,50 @@ public static class NightRules
                 false,
                 $"{down.Item.Name} is plain down in wet cold: keep it from walls and drips, or lay a synthetic layer outside.",
                 "Wet down falls flat."
+            );
+    }
+
+    private static IEnumerable<Caution> Frost(NightSubject n)
+    {
+        foreach (
+            var walked in n.Worn.Where(i =>
+                Textiles.UseOf(i.Item) == Use.Socks && n.Member.RoleOf(i.Item.Id) == Role.Day
+            )
+        )
+            yield return new(
+                "night-socks-walked",
+                false,
+                $"{walked.Item.Name} are walked in by day and slept in. Keep a pair for the night alone.",
+                "Damp socks cool the feet all night."
+            );
+        var cold = n.Weather is { } w && w.Low.PlanFor.Celsius < DeepCold;
+        var barred = n.Stack.Items.Any(i => i.Item is { Kind: ItemKind.VapourBarrier, Cover.Torso: > 0.5 });
+        if (
+            cold
+            && !barred
+            && n.NightsBefore >= NightsWithoutBarrier
+            && n.Tops.LastOrDefault() is { Item.Material: Material.Down or Material.TreatedDown } outer
+        )
+            yield return new(
+                "down-without-barrier",
+                false,
+                $"{outer.Item.Name} lies outermost, night {n.Index + 1} in deep cold without a barrier: frost gathers in its down. Wear a barrier, or lay a synthetic layer outside.",
+                "Frozen down dries only in warmth."
+            );
+        var frozen = n.Tops.Sum(t => n.Water[t.Item.Id].Grams);
+        if (frozen >= FrostPackedAway && !n.Habits.AirAtNoon && !n.Habits.ByStove && n.NightsBefore >= 2)
+            yield return new(
+                "packed-frozen",
+                false,
+                $"The bag has been packed frozen for {n.NightsBefore} days, with about {frozen:0} g in it. Air it at noon, or knock the frost off.",
+                "What is packed never dries."
+            );
+        if (cold && n.Habits.DampToBed && n.Weather!.Low.PlanFor.Celsius <= -30)
+            yield return new(
+                "damp-to-bed",
+                false,
+                "Damp things in the bag at −30 °C: their water freezes in the loft. Dry them on the body by day.",
+                "Every gram dried in bed is paid for in heat and in frost."
             );
     }
 

@@ -1,4 +1,5 @@
 using Ermine.Core.Choosing;
+using Ermine.Core.Dryness;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
@@ -46,12 +47,15 @@ public static class Plans
         Temperature? High,
         bool WetCold,
         Temperature? HoldsTo,
+        Temperature? HoldsToDry,
+        double FrostG,
         TemperatureDifference? Margin,
         Temperature? LowestFeet
     )
     {
-        public static NightLine Of(NightPlan plan, double confidence)
+        public static NightLine Of(NightPlanner planner, NightPlan plan, int index)
         {
+            var confidence = planner.Trip.Trust.Confidence;
             var low = plan.Weather?.Low;
             return new(
                 plan.NightId,
@@ -66,6 +70,8 @@ public static class Plans
                 plan.Weather?.High,
                 plan.Weather?.WetCold ?? false,
                 plan.Comfort.Outside,
+                planner.ComfortAt(index, null),
+                planner.Trail.FrostG(index),
                 plan.Margin,
                 plan.Hours?.LowestFeet
             );
@@ -100,6 +106,10 @@ public static class Plans
             )
             .WithSummary("The schools that can be built from what is owned");
         group.MapPost("/plan/compare", Compare).WithSummary("Two to four systems side by side on one night");
+        group.MapPost("/plan/dry", Dry).WithSummary("Dry things, frost and habits along the trip");
+        group
+            .MapPost("/plan/losses", (PlanRequest request, Store store) => Ask(request, store, OneLostAtATime.Of))
+            .WithSummary("The trip again with each single thing lost, soaked or failed");
         group.MapGet("/heat-sources", () => HeatSources.Library).WithSummary("Sources of heat that are taken to bed");
         group.MapPost("/items/reading", Reading).WithSummary("What a thing's numbers mean, before it is saved");
         group.MapGet("/items/readings", Readings).WithSummary("What the numbers of everything owned mean");
@@ -115,15 +125,19 @@ public static class Plans
     internal static PlanResponse Answer(IReadOnlyList<NightPlanner> planners, PlanRequest request)
     {
         var party = planners
-            .Select(p =>
-                (IReadOnlyList<NightLine>)[.. p.Plan().Select(n => NightLine.Of(n, request.Trip.Trust.Confidence))]
-            )
+            .Select(p => (IReadOnlyList<NightLine>)[.. p.Plan().Select((n, i) => NightLine.Of(p, n, i))])
             .ToList();
         return new(
             party[request.Member],
             request.Night < request.Trip.Nights.Count ? planners[request.Member].Plan(request.Night) : null,
             party
         );
+    }
+
+    private static async Task<Results<Ok<DryAnswer>, ProblemHttpResult>> Dry(PlanRequest request, Store store)
+    {
+        var (planners, problem) = await Prepare(request, store);
+        return problem is not null ? problem : TypedResults.Ok(DryAnswers.For(planners[request.Member]));
     }
 
     private static async Task<Results<Ok<IReadOnlyList<NightPlan>>, ProblemHttpResult>> Compare(

@@ -20,6 +20,8 @@ export type Buy = Schema["Buy"];
 export type School = Schema["School"];
 export type PlayedNight = Schema["PlayedNight"];
 export type Stop = Schema["Stop"];
+export type DryAnswer = Schema["DryAnswer"];
+export type DryPlan = Schema["DryPlan"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
 export type Verdict = Schema["Verdict"];
@@ -77,6 +79,8 @@ export const api = {
   schools: (asked: Asked) => answer(client.POST("/api/plan/schools", { body: asked })),
   compare: (asked: Asked & { systems: SleepSystem[] }) =>
     answer(client.POST("/api/plan/compare", { body: asked })),
+  dry: (asked: Asked) => answer(client.POST("/api/plan/dry", { body: asked })),
+  losses: (asked: Asked) => answer(client.POST("/api/plan/losses", { body: asked })),
   heatSources: () => answer(client.GET("/api/heat-sources")),
   putTrip: (trip: Trip) =>
     answer(client.PUT("/api/trips/{id}", { params: { path: { id: trip.id } }, body: trip, keepalive: true })),

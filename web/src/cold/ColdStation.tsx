@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Button } from "../parts/Button";
-import { dayAfter, editTrip, newNight, useGo, usePlan, useTrip } from "../state/trip";
+import { dayAfter, editTrip, newNight, useGo, usePlan, useTrip, withoutNight } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { AskStation } from "./AskStation";
@@ -70,12 +70,7 @@ export function Component() {
           <Button onClick={addNight}>Add a night</Button>
           <Itinerary trip={trip} />
           {night && trip.nights.length > 1 && (
-            <Button
-              look="quiet"
-              onClick={() =>
-                editTrip(trip.id, (t) => ({ ...t, nights: t.nights.filter((n) => n.id !== night.id) }))
-              }
-            >
+            <Button look="quiet" onClick={() => editTrip(trip.id, (t) => withoutNight(t, night.id))}>
               Take night {index + 1} out
             </Button>
           )}
@@ -135,6 +130,12 @@ function Legend(props: { whose: string }) {
           <rect width="18" height="3.5" fill="var(--ink)" />
         </svg>
         {props.whose} holds to
+      </span>
+      <span className="inline-flex items-center gap-1.5">
+        <svg width="18" height="4" aria-hidden="true">
+          <path d="M0 2h18" stroke="var(--ink)" strokeWidth="1.4" strokeDasharray="3 3" />
+        </svg>
+        if it stayed dry
       </span>
       <span className="inline-flex items-center gap-1.5">
         <svg width="34" height="10" aria-hidden="true" fill="none" stroke="var(--soft)" strokeWidth="1.4">

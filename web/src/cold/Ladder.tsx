@@ -30,9 +30,16 @@ export function Ladder(props: {
   const column = inner / Math.max(1, trip.nights.length);
 
   const all = nights.flatMap((n) =>
-    [n.mildSide, n.forecastLow, n.planFor, n.holdsTo, n.bySpread, n.byEnsemble, n.byFlatMargin].filter(
-      (t): t is number => t !== null,
-    ),
+    [
+      n.mildSide,
+      n.forecastLow,
+      n.planFor,
+      n.holdsTo,
+      n.holdsToDry,
+      n.bySpread,
+      n.byEnsemble,
+      n.byFlatMargin,
+    ].filter((t): t is number => t !== null),
   );
   const step = w.u.temperature === "C" ? 5 : 10;
   const shownAll = (all.length ? all : [-5, -30]).map((c) => toShown(c, unit));
@@ -136,7 +143,8 @@ export function Ladder(props: {
                   <Icicle key={n.nightId} night={n} x={x(i) + column / 2} y={y} column={column} />
                 ),
             )}
-            <HoldingLine nights={nights} x={x} y={y} column={column} />
+            <HoldingLine of={nights.map((n) => n.holdsToDry)} x={x} y={y} column={column} dry />
+            <HoldingLine of={nights.map((n) => n.holdsTo)} x={x} y={y} column={column} />
             {nights.map((n, i) => (
               <Labels key={n.nightId} night={n} left={x(i)} column={column} y={y} />
             ))}
@@ -254,24 +262,35 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
   );
 }
 
+/** The step to which the system holds: as wet as it is, or if everything had stayed dry. */
 function HoldingLine(props: {
-  nights: NightLine[];
+  of: (number | null)[];
   x: (i: number) => number;
   y: (c: number) => number;
   column: number;
+  dry?: boolean;
 }) {
   let d = "";
   let open = false;
-  props.nights.forEach((n, i) => {
-    if (n.holdsTo === null) {
+  props.of.forEach((holds, i) => {
+    if (holds === null) {
       open = false;
       return;
     }
-    const at = props.y(n.holdsTo);
+    const at = props.y(holds);
     d += `${open ? "L" : "M"}${props.x(i)} ${at}L${props.x(i) + props.column} ${at}`;
     open = true;
   });
-  return <path d={d} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" />;
+  return (
+    <path
+      d={d}
+      fill="none"
+      stroke="var(--ink)"
+      strokeWidth={props.dry ? 1.3 : 3}
+      strokeDasharray={props.dry ? "3 4" : undefined}
+      strokeLinejoin="round"
+    />
+  );
 }
 
 function Labels(props: { night: NightLine; left: number; column: number; y: (c: number) => number }) {

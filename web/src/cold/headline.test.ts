@@ -18,6 +18,8 @@ const night = (
   byEnsemble: null,
   byFlatMargin: null,
   wetCold: false,
+  holdsToDry: null,
+  frostG: 0,
   lowestFeet: null,
   high: null,
   holdsTo: null,

@@ -1,12 +1,16 @@
 import { Popover } from "radix-ui";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
+import { useWorkspace } from "../state/workspace";
 import { gaps, hangs } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
 /** How one lies: on the surface or in a hammock, what lies where no pad does, where the breath goes. */
 export function BedMenu({ edit, hasGap }: { edit: SystemEdit; hasGap: boolean }) {
   const { system } = edit;
+  const items = useWorkspace((w) => w.items);
+  const barriers = Object.values(items).filter((i) => i.kind === "vapourBarrier");
+  const worn = (id: string) => system.layers.some((l) => l.itemId === id);
   const hammock = system.hammock ?? null;
   const says = [
     hammock
@@ -14,6 +18,7 @@ export function BedMenu({ edit, hasGap }: { edit: SystemEdit; hasGap: boolean })
       : hasGap
         ? `no pad: ${gaps[system.underGap ?? "nothing"]}`
         : "lying on the ground",
+    barriers.some((b) => worn(b.id)) && "in a barrier",
     system.breathInside && "breath inside",
   ].filter(Boolean);
   return (
@@ -62,6 +67,19 @@ export function BedMenu({ edit, hasGap }: { edit: SystemEdit; hasGap: boolean })
               options={gaps}
               onChange={(underGap) => edit.change({ underGap })}
             />
+          )}
+          {barriers.length > 0 && (
+            <fieldset>
+              <legend className="text-[13px] text-soft">Vapour barrier</legend>
+              {barriers.map((b) => (
+                <Check
+                  key={b.id}
+                  label={b.name}
+                  value={worn(b.id)}
+                  onChange={(on) => (on ? edit.add(b.id) : edit.takeOut(b.id))}
+                />
+              ))}
+            </fieldset>
           )}
           <Check
             label="Mouth and nose inside the bag"

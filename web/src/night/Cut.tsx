@@ -119,6 +119,13 @@ export function Cut(props: {
         ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
       )}
       <g className="pointer-events-none">
+        <path
+          d={g.frost.map(([x, y]) => `M${x.toFixed(1)} ${y.toFixed(1)}h0`).join("")}
+          stroke="var(--ice)"
+          strokeWidth={2.3}
+          strokeLinecap="round"
+          opacity={0.8}
+        />
         {g.seams.map((d) => (
           <path key={d} d={d} stroke="var(--edge)" strokeWidth="0.7" opacity="0.35" fill="none" />
         ))}
@@ -273,5 +280,8 @@ export function Cut(props: {
 function describe(plan: NightPlan, items: Record<string, { name: string }>) {
   const names = (strata: Stratum[]) =>
     strata.flatMap((s) => (s.itemId ? [items[s.itemId]?.name ?? ""] : [])).join(", ") || "nothing";
-  return `Cut through the night. Under the sleeper: ${names(plan.cut.below)}. On and over: ${names(plan.cut.above)}.`;
+  const frost = plan.frost?.things.reduce((g, t) => g + t.afterG, 0) ?? 0;
+  return `Cut through the night. Under the sleeper: ${names(plan.cut.below)}. On and over: ${names(plan.cut.above)}.${
+    frost >= 1 ? ` Frost in them by morning: ${Math.round(frost)} g.` : ""
+  }`;
 }

@@ -108,6 +108,7 @@ function kept(plan: NightPlan | null, item: KitItem) {
 function Keeps({ plan, item, layer }: { plan: NightPlan | null; item: KitItem; layer: Layer }) {
   const w = useWrite();
   const found = kept(plan, item);
+  const frost = plan?.frost?.things.find((t) => t.itemId === item.id);
   const open = [
     layer.closure !== "closed" && closureWord(item, layer.closure),
     layer.hoodOpen && "hood open",
@@ -116,6 +117,9 @@ function Keeps({ plan, item, layer }: { plan: NightPlan | null; item: KitItem; l
     <span className="block truncate text-[12.5px] text-soft">
       {item.kind === "vapourBarrier" ? "keeps vapour in" : found ? w.insulation(found.most) : "…"} ·{" "}
       {w.mass(item.massG)}
+      {frost && frost.afterG >= 1 && (
+        <span className="text-ice"> · {w.mass(Math.round(frost.afterG))} frost</span>
+      )}
       {open.length > 0 && <span className="text-ember"> · {open.join(", ")}</span>}
     </span>
   );
@@ -135,6 +139,7 @@ function LayerMenu(props: {
   const w = useWrite();
   const items = useWorkspace((s) => s.items);
   const found = kept(props.plan, item);
+  const frost = props.plan?.frost?.things.find((t) => t.itemId === item.id);
   const others = Object.values(items)
     .filter((o) => tier(o) === tier(item) && !edit.system.layers.some((l) => l.itemId === o.id))
     .filter((o) => item.kind !== "garment" || sharesPlace(o, item))
@@ -155,6 +160,12 @@ function LayerMenu(props: {
             </p>
           ))}
         </div>
+      )}
+      {frost && frost.afterG >= 1 && (
+        <p className="text-[14px] text-ice">
+          Frost and damp: {w.mass(Math.round(frost.beforeG))} at getting in,{" "}
+          {w.mass(Math.round(frost.afterG))} by morning.
+        </p>
       )}
       {top && (
         <Choice

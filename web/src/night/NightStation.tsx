@@ -144,7 +144,14 @@ export function Component() {
                   onOpen={setOpen}
                   onPress={(id, e) => press(id, e, setOpen)}
                 />
-                {plan && <p className="mt-2 text-[13px] text-soft">All of it weighs {w.mass(plan.massG)}.</p>}
+                {plan && (
+                  <p className="mt-2 text-[13px] text-soft">
+                    All of it weighs {w.mass(plan.massG)}.
+                    {plan.frost &&
+                      plan.frost.sourceG >= 1 &&
+                      ` Of ${w.mass(Math.round(plan.frost.sourceG + plan.frost.addedG))} vapour ${w.mass(Math.round(plan.frost.escapedG))} get out; ${w.mass(Math.round(Math.max(0, plan.frost.storedG)))} stay.`}
+                  </p>
+                )}
               </>
             )}
           </div>

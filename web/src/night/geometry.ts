@@ -211,6 +211,37 @@ export function geometry(plan: NightPlan, width: number, height: number, plain =
       : null,
     edge,
     sag,
+    frost: stipple(plan, above, (x, height) => [left + inner * x, base - height + sag(left + inner * x)]),
     arm: `M${left + inner * 0.215} ${base + sag(left + inner * 0.3) - 0.42 * tall}q${inner * 0.1} ${0.16 * tall} ${inner * 0.25} ${0.05 * tall}`,
   };
+}
+
+const slices = 7;
+/** Grams of frost for one dot, and dots at most in a slice. */
+const gramsADot = 0.4;
+const mostDots = 110;
+
+/** Dots where frost lies: in each thing by slice, strewn along the covered body, always in the same way. */
+function stipple(
+  plan: NightPlan,
+  above: { stratum: Stratum; low: number[]; high: number[] }[],
+  place: (x: number, height: number) => [number, number],
+): [number, number][] {
+  let seed = 7;
+  const random = () => {
+    seed = (seed * 16807) % 2147483647;
+    return seed / 2147483647;
+  };
+  return above.flatMap(({ stratum, low, high }) => {
+    const thing = plan.frost?.things.find((t) => t.itemId === stratum.itemId);
+    if (!thing) return [];
+    return thing.bySliceG.flatMap((grams, slice) =>
+      Array.from({ length: Math.min(mostDots, Math.round(grams / gramsADot)) }, (): [number, number] => {
+        const i = Math.round((0.17 + 0.8 * random()) * (xs.length - 1));
+        const share = Math.min(1, (slice + 0.4 + 0.6 * random()) / slices);
+        const height = (low[i] as number) + share * ((high[i] as number) - (low[i] as number));
+        return place(xs[i] as number, height);
+      }),
+    );
+  });
 }

@@ -6,7 +6,7 @@ import { useSettings } from "../units/units";
 import { stations } from "./Rail";
 
 const keys: [string, string][] = [
-  ["1 2 3", "go to Cold, Night, Kit"],
+  ["1 2 3 4", "go to Cold, Night, Dry, Kit"],
   ["[ ]", "night before, night after"],
   ["/", "find anything"],
   ["w", "whose night: the next of the party"],

@@ -3,6 +3,7 @@ import { useNavigate, useParams } from "react-router";
 import {
   type Asked,
   api,
+  type DryPlan,
   type Evening,
   type KitItem,
   type Layer,
@@ -201,6 +202,34 @@ export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
 
 export type Placed = { layer: Layer; item: KitItem };
 
+/** How one keeps dry until something is set. */
+export const dryOf = (member: Member | undefined): DryPlan =>
+  member?.dry ?? {
+    roles: [],
+    days: [],
+    habits: {
+      airAtNoon: false,
+      inSun: true,
+      byStove: false,
+      brushFrost: false,
+      onBody: false,
+      dampToBed: false,
+      dampAgain: true,
+      barrierSocks: false,
+    },
+  };
+
+/** A trip without a night, and without what was set for it. */
+export const withoutNight = (trip: Trip, nightId: string): Trip => ({
+  ...trip,
+  nights: trip.nights.filter((n) => n.id !== nightId),
+  members: trip.members.map((m) => ({
+    ...m,
+    own: m.own.filter((o) => o.nightId !== nightId),
+    dry: m.dry && { ...m.dry, days: m.dry.days.filter((d) => d.nightId !== nightId) },
+  })),
+});
+
 export const newMember = (sleeperId: string): Member => ({
   sleeperId,
   system: emptySystem,
@@ -208,6 +237,7 @@ export const newMember = (sleeperId: string): Member => ({
   own: [],
   kept: [],
   quiet: [],
+  dry: null,
 });
 
 export const newId = () => crypto.randomUUID();

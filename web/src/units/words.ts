@@ -142,3 +142,45 @@ export const schoolsOfTrust: Record<Schema["TrustSchool"], string> = {
   ensemble: "ensemble",
   flatMargin: "flat margin",
 };
+export const roles: Record<Schema["Role"], string> = {
+  day: "day",
+  nightOnly: "night only",
+  spare: "spare",
+  oneDayOnly: "one day only",
+};
+export const works: Record<Schema["DayWork"], string> = {
+  rest: "rest",
+  easy: "easy",
+  hard: "hard",
+  wetSnow: "wet snow",
+};
+export const wetnesses: Record<Schema["Wetness"], string> = {
+  dry: "dry",
+  damp: "damp",
+  wet: "wet",
+  frozen: "frozen",
+};
+export const places: Record<Schema["Place"], string> = {
+  sleptIn: "slept in",
+  worn: "worn that day",
+  onBody: "on the body",
+  inBed: "taken to bed",
+  packed: "packed",
+};
+export const habits: Record<Schema["Habit"], { name: string; says: string }> = {
+  airAtNoon: { name: "Air at noon", says: "An hour in the open, five on a day of rest." },
+  byStove: { name: "Dry by a stove", says: "In a hut or a heated tent." },
+  brushFrost: { name: "Brush frost off", says: "Off outer faces, before packing." },
+  onBody: { name: "Dry on the body", says: "Small damp things under the jacket by day." },
+  dampToBed: { name: "Take damp things to bed", says: "Paid for in heat, and in frost in the bag." },
+  dampAgain: { name: "Wear damp things again", says: "In the morning, so that a dry pair remains." },
+  barrierSocks: { name: "Barrier socks by day", says: "Over a thin pair, so that the thick one stays dry." },
+  barrier: { name: "Vapour barrier at night", says: "Skin vapour never reaches the loft." },
+};
+export const uses: Record<Schema["Use"], string> = {
+  socks: "socks",
+  base: "base",
+  hat: "hat",
+  gloves: "gloves",
+  other: "other things",
+};

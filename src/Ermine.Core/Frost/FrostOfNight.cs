@@ -1,0 +1,205 @@
+using Ermine.Core.Air;
+using Ermine.Core.Kit;
+using Ermine.Core.Stack;
+
+namespace Ermine.Core.Frost;
+
+/// <summary>An hour of vapour, over the whole covered body.</summary>
+/// <param name="SourceG">Vapour from the skin, g.</param>
+/// <param name="AddedG">Breath and water of damp things, g.</param>
+/// <param name="EscapedG">Vapour into the air, g.</param>
+/// <param name="SkinEvaporation">Heat that skin vapour carries off, W/m² of body.</param>
+public readonly record struct FrostHour(double SourceG, double AddedG, double EscapedG, double SkinEvaporation);
+
+/// <summary>
+/// Vapour and frost over a sleeper: one column over the covered body, cut in two where a vapour barrier covers only part of it
+/// (model in the manner of ISO 13788; shares and sorption are assumptions).
+/// </summary>
+public static class FrostOfNight
+{
+    /// <summary>Share of the body that is covered (assumption).</summary>
+    public const double Covered = 0.76;
+
+    /// <summary>Heat that skin vapour carries off where nothing covers, W/m² of body (assumption).</summary>
+    public const double Uncovered = 1.4;
+
+    /// <summary>Breath that goes into the bag, g/h (assumption).</summary>
+    public const double Breath = 15;
+
+    /// <summary>Share of the skin's vapour that breathable down and wool keep in the cold (assumption).</summary>
+    public const double Sorption = 0.10;
+
+    /// <summary>Water up to which they do, g on a g (assumption).</summary>
+    public const double SorbedMost = 0.12;
+
+    /// <summary>Thermal resistance of a shell, m²K/W (assumption).</summary>
+    private const double ShellR = 0.01;
+
+    /// <summary>What gives less over the covered body is left out of the column, m²K/W.</summary>
+    private const double Thinnest = 1e-3;
+
+    private static readonly Region[] Under = [Region.Torso, Region.Legs, Region.Feet];
+
+    private sealed record Part(KitItem Item, IReadOnlyList<VapourLayer> Layers)
+    {
+        public Guid ItemId => Item.Id;
+    }
+
+    /// <summary>Heat that skin vapour carries off through a dry system, W/m² of body.</summary>
+    /// <param name="stack">The system.</param>
+    /// <param name="climate">What it is between.</param>
+    public static double SkinEvaporation(BuiltStack stack, ColumnClimate climate)
+    {
+        var (parts, barred) = PartsOf(stack);
+        var heat = 0.0;
+        foreach (var (share, inBarrier) in Columns(barred))
+        {
+            var column = ColumnOf(parts, inBarrier);
+            heat += share * HeatOf(column.Pass(new double[column.Nodes], climate, 1), 1);
+        }
+        return Covered * heat + Uncovered;
+    }
+
+    /// <summary>Lets time pass over a sleeper.</summary>
+    /// <param name="stack">The system as wet as it is.</param>
+    /// <param name="water">Water in everything; changed.</param>
+    /// <param name="climate">What the system is between.</param>
+    /// <param name="bodyAreaM2">Area of the body, m².</param>
+    /// <param name="hours">How long, h.</param>
+    /// <param name="addedG">Breath and water of damp things brought in, g.</param>
+    public static FrostHour Pass(
+        BuiltStack stack,
+        WaterState water,
+        ColumnClimate climate,
+        double bodyAreaM2,
+        double hours,
+        double addedG
+    )
+    {
+        var (parts, barred) = PartsOf(stack);
+        if (parts.Count == 0)
+            return new(0, 0, 0, ThermalStack.EvaporationBreathable);
+        var area = Covered * bodyAreaM2;
+        var (source, escaped, heat) = (0.0, 0.0, 0.0);
+        foreach (var (share, inBarrier) in Columns(barred))
+        {
+            var held = parts.Where(p => inBarrier || p.Item.Kind != ItemKind.VapourBarrier).ToList();
+            var column = ColumnOf(parts, inBarrier);
+            var nodes = new double[column.Nodes];
+            var perM2 = share * area;
+            Move(held, water, barred, inBarrier, nodes, perM2, fromThings: true);
+            nodes[InnermostOfBag(held)] += addedG * share / perM2;
+            var flow = column.Pass(nodes, climate, hours);
+            Move(held, water, barred, inBarrier, nodes, perM2, fromThings: false);
+            source += flow.Source * perM2;
+            escaped += flow.Escaped * perM2;
+            heat += share * HeatOf(flow, hours);
+        }
+        if (climate.AirC < 0 && barred < 1)
+            escaped -= Bind(parts, water, Math.Min(escaped, Sorption * source - (source + addedG - escaped)));
+        return new(source, addedG, escaped, Covered * heat + Uncovered);
+    }
+
+    /// <summary>Things over the covered body from the skin out, and the share of it that a barrier covers.</summary>
+    private static (List<Part> Parts, double Barred) PartsOf(BuiltStack stack)
+    {
+        var parts = new List<Part>();
+        var whole = Under.Sum(r => Regions.BodyShare[r]);
+        double Over(Func<Region, double> of) => Under.Sum(r => Regions.BodyShare[r] * of(r)) / whole;
+        var barred = 0.0;
+        foreach (var placed in stack.Items.Where(i => Closet.Place(i.Item.Kind) > 0))
+        {
+            var resistance = Over(r => placed.Local[r]);
+            var cover = Over(r => placed.Item.Cover[r]);
+            if (placed.Item.Kind == ItemKind.VapourBarrier)
+                barred = Math.Max(barred, cover);
+            var layers = new List<VapourLayer>(2);
+            if (resistance > Thinnest)
+                layers.Add(VapourLayer.Insulation(resistance, VapourColumn.UsualIm, VapourColumn.UsualSlices));
+            if (Moisture.FabricResistance(placed.Item) is { } fabric && cover > 0)
+                layers.Add(
+                    placed.Item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1) : new(ShellR, fabric * cover, 1)
+                );
+            if (layers.Count > 0)
+                parts.Add(new(placed.Item, layers));
+        }
+        return (parts, barred);
+    }
+
+    private static IEnumerable<(double Share, bool InBarrier)> Columns(double barred)
+    {
+        if (barred < 1)
+            yield return (1 - barred, false);
+        if (barred > 0)
+            yield return (barred, true);
+    }
+
+    private static VapourColumn ColumnOf(List<Part> parts, bool inBarrier) =>
+        new([.. parts.Where(p => inBarrier || p.Item.Kind != ItemKind.VapourBarrier).SelectMany(p => p.Layers)]);
+
+    private static double HeatOf(ColumnFlow flow, double hours) =>
+        (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours;
+
+    /// <summary>The first face inside a bag or quilt; the outermost of what is worn where there is none. Node 0 lies at the skin.</summary>
+    private static int InnermostOfBag(List<Part> held)
+    {
+        var node = 0;
+        foreach (var part in held)
+        {
+            if (part.Item.IsTopLayer)
+                return node + 1;
+            node += part.Layers.Sum(l => l.Slices);
+        }
+        return node;
+    }
+
+    /// <summary>
+    /// Water of things to the nodes of a column, or back. What gathers at the skin belongs to what is worn innermost.
+    /// A thing without a shell of its own keeps the water of its outer face with its last slice.
+    /// </summary>
+    private static void Move(
+        List<Part> held,
+        WaterState water,
+        double barred,
+        bool inBarrier,
+        double[] nodes,
+        double perM2,
+        bool fromThings
+    )
+    {
+        var node = 1;
+        for (var i = 0; i < held.Count; i++)
+        {
+            var thing = water[held[i].ItemId];
+            if (fromThings)
+                thing.Settle(barred);
+            var own = inBarrier ? thing.Barred : thing.Open;
+            var faces = held[i].Layers.Sum(l => l.Slices);
+            for (var face = 0; face < ThingWater.Faces; face++)
+            {
+                var at = node + Math.Min(face, faces - 1);
+                if (fromThings)
+                    nodes[at] += own[face] / perM2;
+                else
+                    own[face] = face < faces ? nodes[at] * perM2 : 0;
+            }
+            if (!fromThings && i == 0)
+                own[0] += nodes[0] * perM2;
+            node += faces;
+        }
+    }
+
+    /// <summary>Binds vapour in down and wool until they hold <see cref="SorbedMost"/>; g bound.</summary>
+    private static double Bind(List<Part> parts, WaterState water, double grams)
+    {
+        var bound = 0.0;
+        foreach (var part in parts.Where(p => Moisture.Binds(p.Item.Material)))
+        {
+            var room = SorbedMost * Moisture.HoldingMassG(part.Item) - water[part.ItemId].Grams;
+            var takes = Math.Clamp(grams - bound, 0, Math.Max(0, room));
+            water[part.ItemId].Bound += takes;
+            bound += takes;
+        }
+        return bound;
+    }
+}

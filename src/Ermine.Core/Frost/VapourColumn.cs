@@ -1,0 +1,173 @@
+using Ermine.Core.Air;
+
+namespace Ermine.Core.Frost;
+
+/// <summary>A layer as vapour sees it.</summary>
+/// <param name="Resistance">Thermal, m²K/W, at or above 0.</param>
+/// <param name="VapourResistance">m²Pa/W, above 0.</param>
+/// <param name="Slices">Slices it is cut into, 1 or more; a film is one.</param>
+public readonly record struct VapourLayer(double Resistance, double VapourResistance, int Slices)
+{
+    /// <summary>Insulation of a permeability index; its resistances are kept apart so that wet loft scales both.</summary>
+    /// <param name="resistance">Thermal, m²K/W.</param>
+    /// <param name="im">Permeability index, 0–1.</param>
+    /// <param name="slices">Slices.</param>
+    public static VapourLayer Insulation(double resistance, double im, int slices) =>
+        new(resistance, resistance / (im * VapourColumn.Lewis), slices);
+}
+
+/// <summary>What a column is between.</summary>
+/// <param name="SkinC">Skin, °C.</param>
+/// <param name="AirC">Air round the sleeper, °C.</param>
+/// <param name="AirPa">Vapour pressure of that air, Pa.</param>
+/// <param name="AirLayer">Still layer outside, m²K/W.</param>
+public readonly record struct ColumnClimate(double SkinC, double AirC, double AirPa, double AirLayer);
+
+/// <summary>What a stretch of time did to a column; g per m² of column.</summary>
+/// <param name="Source">Vapour from the skin.</param>
+/// <param name="Escaped">Vapour into the air.</param>
+/// <param name="Kept">Heat of deposition that stays inside: Σ 0.787·deposited·outer share of the resistance, Wh/m².</param>
+public readonly record struct ColumnFlow(double Source, double Escaped, double Kept);
+
+/// <summary>
+/// One column from the skin to the air: Glaser's method with storage (ISO 13788). Between nodes the vapour pressure is linear in the
+/// cumulated vapour resistance, nowhere above saturation, at saturation where there is water or frost; a node without water cannot
+/// evaporate. Where no node is wet that is the lower convex hull of the saturation pressures, which finds every wet node at once.
+/// </summary>
+public sealed class VapourColumn
+{
+    /// <summary>Thermal over vapour resistance of still air, Pa/K: the Lewis relation (ISO 9920).</summary>
+    public const double Lewis = 0.0165;
+
+    /// <summary>Permeability index of insulation (assumption).</summary>
+    public const double UsualIm = 0.45;
+
+    /// <summary>Slices of an insulating layer.</summary>
+    public const int UsualSlices = 6;
+
+    /// <summary>Skin to the air next to it, m²Pa/W (assumption).</summary>
+    public const double SkinResistance = 450;
+
+    /// <summary>Evaporation heat of water, Wh/g.</summary>
+    public const double Evaporation = 0.68;
+
+    /// <summary>Heat of frost from vapour, Wh/g.</summary>
+    public const double Deposition = 0.787;
+
+    private const double Empty = 1e-12;
+
+    private readonly double[] thermal;
+    private readonly double[] vapour;
+    private readonly double[] saturation;
+    private readonly int[] hull;
+    private readonly double[] flux;
+
+    /// <summary>Builds a column.</summary>
+    /// <param name="layers">From the skin out.</param>
+    public VapourColumn(IReadOnlyList<VapourLayer> layers)
+    {
+        var count = 1 + layers.Sum(l => l.Slices);
+        thermal = new double[count];
+        vapour = new double[count];
+        saturation = new double[count];
+        flux = new double[count + 1];
+        hull = new int[count + 2];
+        vapour[0] = SkinResistance;
+        var node = 0;
+        foreach (var layer in layers)
+        {
+            for (var slice = 0; slice < layer.Slices; slice++, node++)
+            {
+                thermal[node + 1] = thermal[node] + layer.Resistance / layer.Slices;
+                vapour[node + 1] = vapour[node] + layer.VapourResistance / layer.Slices;
+            }
+        }
+    }
+
+    /// <summary>Nodes: one next to the skin, then one at the outer face of every slice.</summary>
+    public int Nodes => thermal.Length;
+
+    /// <summary>Lets time pass.</summary>
+    /// <param name="water">Water or frost at each node, g/m²; changed.</param>
+    /// <param name="climate">What the column is between.</param>
+    /// <param name="hours">How long, h.</param>
+    public ColumnFlow Pass(double[] water, ColumnClimate climate, double hours)
+    {
+        var whole = thermal[^1] + climate.AirLayer;
+        for (var n = 0; n < Nodes; n++)
+            saturation[n] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
+        var (source, escaped, kept) = (0.0, 0.0, 0.0);
+        var left = hours;
+        while (left > Empty)
+        {
+            Solve(water, climate);
+            var step = left;
+            for (var n = 0; n < Nodes; n++)
+            {
+                if (water[n] > 0 && Deposited(n) is < 0 and var rate)
+                    step = Math.Min(step, water[n] / -rate);
+            }
+            for (var n = 0; n < Nodes; n++)
+            {
+                var rate = Deposited(n);
+                kept += Deposition * rate * step * (whole - thermal[n]) / whole;
+                water[n] = Math.Max(0, water[n] + rate * step);
+                if (water[n] < Empty)
+                    water[n] = 0;
+            }
+            source += flux[0] * step;
+            escaped += flux[Nodes] * step;
+            left -= step;
+        }
+        return new(source, escaped, kept);
+    }
+
+    /// <summary>Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them the lower convex hull of saturation.</summary>
+    private void Solve(double[] water, ColumnClimate climate)
+    {
+        var from = -1;
+        for (var to = 0; to <= Nodes; to++)
+        {
+            if (to < Nodes && water[to] <= 0)
+                continue;
+            Hull(from, to, climate);
+            from = to;
+        }
+    }
+
+    private void Hull(int from, int to, ColumnClimate climate)
+    {
+        var top = 0;
+        hull[top++] = from;
+        for (var n = from + 1; n <= to; n++)
+        {
+            while (top >= 2 && !TurnsUp(hull[top - 2], hull[top - 1], n, climate))
+                top--;
+            hull[top++] = n;
+        }
+        for (var i = 0; i + 1 < top; i++)
+        {
+            var (a, b) = (hull[i], hull[i + 1]);
+            var even = (Ceiling(a, climate) - Ceiling(b, climate)) / (At(b, climate) - At(a, climate)) / Evaporation;
+            for (var n = a + 1; n <= b; n++)
+                flux[n] = even;
+        }
+    }
+
+    private bool TurnsUp(int a, int b, int c, ColumnClimate climate) =>
+        (Ceiling(b, climate) - Ceiling(a, climate)) * (At(c, climate) - At(a, climate))
+        < (Ceiling(c, climate) - Ceiling(a, climate)) * (At(b, climate) - At(a, climate));
+
+    private double At(int n, ColumnClimate climate) =>
+        n < 0 ? 0
+        : n < Nodes ? vapour[n]
+        : vapour[^1] + climate.AirLayer / Lewis;
+
+    private double Ceiling(int n, ColumnClimate climate) =>
+        n < 0 ? MoistAir.OverWater(climate.SkinC)
+        : n < Nodes ? saturation[n]
+        : climate.AirPa;
+
+    /// <summary>What gathers at a node, g/m²h: exactly nothing where the pressure runs straight through it.</summary>
+    private double Deposited(int n) => flux[n] - flux[n + 1];
+}
