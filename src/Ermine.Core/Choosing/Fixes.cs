@@ -109,21 +109,7 @@ public sealed class Fixes(NightPlanner planner, int index)
     /// <summary>A change to what is slept in, with the trip played again in it: another system gathers other frost until this night.</summary>
     private Fix Replayed(Fix fix, double shortBy)
     {
-        if (fix.System == system || index == 0)
-            return fix;
-        var nightId = planner.Trip.Nights[index].Id;
-        var member = planner.Member;
-        var own = member.Own.Any(o => o.NightId == nightId && o.System is not null);
-        var changed = own
-            ? member with
-            {
-                Own = [.. member.Own.Select(o => o.NightId == nightId ? o with { System = fix.System } : o)],
-            }
-            : member with
-            {
-                System = fix.System,
-            };
-        if (planner.With(changed).Comfort(index, fix.System) is not { } holds)
+        if (index == 0 || planner.Sleeping(index, fix.System).Comfort(index, fix.System) is not { } holds)
             return fix;
         var moved = (fix.HoldsTo - holds).Kelvin;
         var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;

@@ -65,20 +65,33 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             forecast
         );
 
+    /// <summary>The same planner for the trip slept in another system: on all nights that share one, or on this night where it has its own.</summary>
+    public NightPlanner Sleeping(int index, SleepSystem system)
+    {
+        var nightId = trip.Nights[index].Id;
+        return system == SystemOf(index) ? this
+            : member.Own.Any(o => o.NightId == nightId && o.System is not null)
+                ? With(
+                    member with
+                    {
+                        Own = [.. member.Own.Select(o => o.NightId == nightId ? o with { System = system } : o)],
+                    }
+                )
+            : With(member with { System = system });
+    }
+
     /// <summary>Answers every night, each without what is only shown of the night that is looked at.</summary>
-    public IReadOnlyList<NightPlan> Plan() => [.. trip.Nights.Select((_, index) => Answer(index, SystemOf(index)))];
+    public IReadOnlyList<NightPlan> Plan() => [.. trip.Nights.Select((_, index) => Answer(index))];
 
     /// <summary>Answers one night whole.</summary>
     /// <param name="index">Which night, from 0.</param>
-    /// <param name="system">What is slept in; null for what is laid out.</param>
-    public NightPlan Plan(int index, SleepSystem? system = null)
+    public NightPlan Plan(int index)
     {
-        var slept = system ?? SystemOf(index);
-        var plan = Answer(index, slept);
+        var plan = Answer(index);
         return plan.Comfort.Outside is { } comfort && plan.Items.Count > 0
             ? plan with
             {
-                Swings = Sensitivity.Of(plan.Weather, comfort, moved => Comfort(index, slept, moved)),
+                Swings = Sensitivity.Of(plan.Weather, comfort, moved => Comfort(index, SystemOf(index), moved)),
             }
             : plan;
     }
@@ -217,9 +230,10 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         );
     }
 
-    private NightPlan Answer(int index, SleepSystem system)
+    private NightPlan Answer(int index)
     {
         var night = trip.Nights[index];
+        var system = SystemOf(index);
         var (weather, assumedOfWeather) = Read(index);
         var evening = EveningOf(index);
         var where = Where(index);
@@ -243,10 +257,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
         );
         var laidOut = stack.Items.Count > 0;
         var laid = Trail.Nights[index];
-        var (hours, frost) =
-            system == SystemOf(index)
-                ? (laid.Hours, laid.Frost)
-                : Run(index, system, evening, laid.Evening.Copy(), laid.DampInBed);
+        var (hours, frost) = (laid.Hours, laid.Frost);
         var verdict = hours is null
             ? (Verdict?)null
             : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));

@@ -152,7 +152,9 @@ public static class Plans
         return await Ask(
             request,
             store,
-            p => (IReadOnlyList<NightPlan>)[.. request.Systems.Select(s => p.Plan(request.Night, s))]
+            p =>
+                (IReadOnlyList<NightPlan>)
+                    [.. request.Systems.Select(s => p.Sleeping(request.Night, s).Plan(request.Night))]
         );
     }
 

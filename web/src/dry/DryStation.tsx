@@ -36,6 +36,11 @@ export function Component() {
     editMember(trip, who, (m) => ({ ...m, dry: { ...dryOf(m), ...part } }), `dry/${Object.keys(part)}`);
   const other = answer?.habits.find((h) => h.habit === looked) ?? null;
   const barriers = Object.values(items).filter((i) => i.kind === "vapourBarrier");
+  /** As it is set here, which the answer follows. */
+  const isOn = (habit: Schema["Habit"]) =>
+    habit === "barrier"
+      ? member.system.layers.some((l) => items[l.itemId]?.kind === "vapourBarrier")
+      : dry.habits[habit];
   const turn = (habit: Schema["Habit"], on: boolean) => {
     if (habit !== "barrier") return change({ habits: { ...dry.habits, [habit]: on } });
     const worn = new Set(barriers.map((b) => b.id));
@@ -106,7 +111,7 @@ export function Component() {
                   <div className="flex items-center justify-between gap-2">
                     <Check
                       label={habitWords[h.habit].name}
-                      value={h.on}
+                      value={isOn(h.habit)}
                       onChange={(on) => turn(h.habit, on)}
                     />
                     <span className="shrink-0 text-right text-[13px] leading-tight">

@@ -145,7 +145,7 @@ function Buys(props: Asking) {
         to rank by price.
       </p>
       <ul className="mt-2 space-y-1.5">
-        {buys.data?.slice(0, 10).map((b) => (
+        {buys.data?.map((b) => (
           <li
             key={b.piece.id}
             className={`grid grid-cols-[3.6rem_1fr_4.5rem] items-center gap-1 rounded-lg border bg-card px-2 py-1.5 ${b.covers ? "border-2 border-ink" : "border-edge/50"}`}
