@@ -217,6 +217,56 @@ public class DryTests
     }
 
     [Fact]
+    public void A_thing_given_a_place_keeps_it_whatever_the_habits_say()
+    {
+        KitItem[] all = [Mat, Hat, Base, Down, DaySocks, SpareSocks];
+        DryCell Last(Place place)
+        {
+            var trip = Nights(
+                Slept(Mat, Hat, Base, Down),
+                3,
+                -25,
+                m => m with { Along = [DaySocks.Id, SpareSocks.Id] }
+            );
+            trip = trip.With(m =>
+                m with
+                {
+                    Dry = new(
+                        [new(SpareSocks.Id, Role.Spare, null, place)],
+                        [new(trip.Nights[0].Id, DayWork.Easy, [SpareSocks.Id])],
+                        new()
+                    ),
+                }
+            );
+            return Plan(trip, all).Trail.Nights[2].Cells[SpareSocks.Id];
+        }
+        var soaked = 1.2 * SpareSocks.MassG;
+        Assert.Equal(soaked, Last(Place.Packed).WaterG, 1e-6);
+        Assert.Equal(Wetness.Frozen, Last(Place.Packed).Wetness);
+        Assert.Equal(
+            (soaked, Wetness.Wet),
+            (Math.Round(Last(Place.UnderBody).WaterG, 6), Last(Place.UnderBody).Wetness)
+        );
+        // Carried under the jacket for three days, 8 g/h for six hours each, until no longer damp.
+        Assert.Equal(0, Last(Place.OnBody).WaterG, 1e-6);
+        Assert.True(Last(Place.ByStove).WaterG < Last(Place.HungOut).WaterG);
+        Assert.True(Last(Place.HungOut).WaterG < soaked);
+        Assert.True(Last(Place.InBed).WaterG < soaked - 100);
+    }
+
+    [Fact]
+    public void Open_vents_let_the_breath_out_of_the_loft()
+    {
+        KitItem[] all = [Mat, Hat, Base, Down];
+        FrostNight Frost(bool vents)
+        {
+            var trip = Nights(Slept(Mat, Hat, Base, Down), 1, -25);
+            return Plan(trip with { Nights = [trip.Nights[0] with { VentsOpen = vents }] }, all).Plan(0).Frost!;
+        }
+        Assert.True(Frost(true).EscapedG > Frost(false).EscapedG);
+    }
+
+    [Fact]
     public void An_answer_says_how_long_it_holds_what_rest_pays_and_what_each_habit_buys()
     {
         KitItem[] all = [Mat, Hat, Base, Down, Barrier];

@@ -77,7 +77,8 @@ public sealed record Habits(
 /// <param name="ItemId">The thing.</param>
 /// <param name="Role">Its role.</param>
 /// <param name="NightId">Of a thing for one day only: the night that day ends in.</param>
-public sealed record ItemRole(Guid ItemId, Role Role, Guid? NightId = null);
+/// <param name="Keep">Where it is kept whatever the habits say; null to follow them.</param>
+public sealed record ItemRole(Guid ItemId, Role Role, Guid? NightId = null, Place? Keep = null);
 
 /// <summary>The day before a night.</summary>
 /// <param name="NightId">The night.</param>

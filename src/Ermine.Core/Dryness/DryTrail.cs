@@ -37,8 +37,17 @@ public enum Place
     /// <summary>Taken to bed to dry.</summary>
     InBed,
 
+    /// <summary>Laid under the body: kept from freezing.</summary>
+    UnderBody,
+
     /// <summary>Packed.</summary>
     Packed,
+
+    /// <summary>Hung out at noon, then packed.</summary>
+    HungOut,
+
+    /// <summary>Hung by a stove.</summary>
+    ByStove,
 }
 
 /// <summary>One thing on one evening.</summary>
@@ -128,9 +137,13 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
             Wet(worn, things, dry, day, water);
             var onBody = OnBody(things, worn, slept, dry, water);
             var aired = Air(planner, index, n, things, worn, onBody, slept, dry, day, water);
-            var inBed = dry.Habits.DampToBed
-                ? things.Where(t => IsSmall(t) && !slept.Contains(t.Id) && IsDamp(t, water)).ToList()
-                : [];
+            var inBed = things
+                .Where(t =>
+                    Follows(dry, t, Place.InBed, dry.Habits.DampToBed && IsSmall(t))
+                    && !slept.Contains(t.Id)
+                    && IsDamp(t, water)
+                )
+                .ToList();
             var evening = water.Copy();
             var low = planner.Weather(index)?.Low.PlanFor;
             var cells = things.ToDictionary(
@@ -142,12 +155,15 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
                         : inBed.Contains(t) ? Place.InBed
                         : onBody.Contains(t) ? Place.OnBody
                         : worn.Contains(t) ? Place.Worn
-                        : Place.Packed;
+                        : KeptAt(dry, t) ?? Place.Packed;
                     var perGram = water.PerGram(t);
                     return new DryCell(
                         water.GramsOf(t.Id),
                         perGram,
-                        WetnessOf(perGram, place is Place.Packed or Place.Worn && low is { Celsius: < 0 }),
+                        WetnessOf(
+                            perGram,
+                            place is Place.Packed or Place.Worn or Place.HungOut && low is { Celsius: < 0 }
+                        ),
                         place,
                         aired.Contains(t)
                     );
@@ -168,6 +184,12 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
         || member.System.Layers.Any(l => l.ItemId == id)
         || member.Own.Any(o => o.System?.Layers.Any(l => l.ItemId == id) ?? false)
         || member.DryOrPlain.Roles.Any(r => r.ItemId == id);
+
+    private static Place? KeptAt(DryPlan dry, KitItem item) => dry.Roles.FirstOrDefault(r => r.ItemId == item.Id)?.Keep;
+
+    /// <summary>Whether a thing goes to a place: as it is told, else as the habits say.</summary>
+    private static bool Follows(DryPlan dry, KitItem item, Place place, bool byHabit) =>
+        KeptAt(dry, item) is { } told ? told == place : byHabit;
 
     private static bool IsSmall(KitItem item) => item.Kind == ItemKind.Garment && item.MassG <= Textiles.SmallUpToG;
 
@@ -238,10 +260,13 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
         WaterState water
     )
     {
-        if (!dry.Habits.OnBody)
-            return [];
         var carried = things
-            .Where(t => IsSmall(t) && !worn.Contains(t) && !slept.Contains(t.Id) && IsDamp(t, water))
+            .Where(t =>
+                Follows(dry, t, Place.OnBody, dry.Habits.OnBody && IsSmall(t))
+                && !worn.Contains(t)
+                && !slept.Contains(t.Id)
+                && IsDamp(t, water)
+            )
             .ToList();
         Drying.Shared(carried, water, Drying.OnBody * Drying.OnBodyHours);
         return carried;
@@ -261,20 +286,29 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
     )
     {
         var rests = day.Work == DayWork.Rest;
-        if (n == 0 || !(dry.Habits.AirAtNoon || dry.Habits.ByStove || rests))
+        if (n == 0)
             return [];
         var before = planner.Weather(Math.Max(0, index - 1));
         var noon =
             before?.High
             ?? (planner.Weather(index)?.Low.PlanFor ?? new Temperature(-10)) + Forecasts.Diurnal.SwingIfUnknown;
-        var warmer =
-            dry.Habits.ByStove ? Drying.Stove
-            : dry.Habits.InSun ? Drying.Sun
-            : 0;
+        var airing = dry.Habits.AirAtNoon || rests;
         var hung = things
-            .Where(t => water.GramsOf(t.Id) > 0.5 && (slept.Contains(t.Id) || !worn.Contains(t) && !onBody.Contains(t)))
+            .Where(t =>
+                water.GramsOf(t.Id) > 0.5
+                && (
+                    Follows(dry, t, Place.HungOut, airing && !dry.Habits.ByStove)
+                    || Follows(dry, t, Place.ByStove, dry.Habits.ByStove)
+                )
+                && (slept.Contains(t.Id) || !worn.Contains(t) && !onBody.Contains(t))
+            )
             .ToList();
         foreach (var t in hung)
+        {
+            var warmer =
+                Follows(dry, t, Place.ByStove, dry.Habits.ByStove) ? Drying.Stove
+                : dry.Habits.InSun ? Drying.Sun
+                : 0;
             water[t.Id]
                 .Lose(
                     Drying.HungOut(
@@ -284,6 +318,7 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
                         rests ? Drying.RestHours : Drying.NoonHours
                     )
                 );
+        }
         return hung;
     }
 

@@ -46,11 +46,11 @@ public readonly record struct ShelterUse(
     /// <summary>What a clear sky takes from a bed without cover, K (assumption).</summary>
     public const double UsualClearSkyLoss = -3;
 
-    /// <summary>Closed walls hold the breath in: humidity counts as 95 % instead of 80 %.</summary>
+    /// <summary>Closed walls hold the breath in.</summary>
     public bool IsClosed => Kind is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter;
 
-    /// <summary>Humidity of the air round the sleeper over water, 0–1 (assumption).</summary>
-    public double Humidity => IsClosed ? 0.95 : 0.80;
+    /// <summary>Humidity of the air round the sleeper over water, 0–1: open vents let the breath out (assumption).</summary>
+    public double Humidity => IsClosed && !VentsOpen ? 0.95 : 0.80;
 
     /// <summary>Share of the wind at the sleeper's height that comes through (assumption).</summary>
     public double WindFactor =>

@@ -509,9 +509,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     private IEnumerable<string> Assumed(Night night, Surroundings where, NightWeather? weather)
     {
         yield return "The night's mean air is taken as cold as its low, so the ground counts on the cold side.";
-        yield return where.Shelter.IsClosed
-            ? "Humidity of the air breathed: 95 %, as in a closed shelter."
-            : "Humidity of the air breathed: 80 %.";
+        yield return $"Humidity of the air breathed: {100 * where.Shelter.Humidity:0} %.";
         if (weather is { Dampness: > 0 })
             yield return $"In wet cold everything takes up damp: {100 * weather.Dampness:0} % of its weight was counted.";
         else

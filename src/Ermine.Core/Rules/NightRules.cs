@@ -143,7 +143,15 @@ public static class NightRules
                 "Curled up and unable to sleep, the margin for anything going wrong is gone.",
                 MayBeQuiet: false
             );
-        if (n.Hours is { SweatG: >= SweatThatWets } h)
+        var barred = n.Worn.Any(i => i.Item.Kind == ItemKind.VapourBarrier);
+        if (n.Hours is { SweatG: > 1 } wet && barred)
+            yield return new(
+                "barrier-sweat",
+                false,
+                $"Too warm inside the barrier: about {wet.SweatG:0} g of sweat stay in the base. Open the collar early, or wear less under it.",
+                "A barrier lets nothing out: what is sweated inside it stays."
+            );
+        else if (n.Hours is { SweatG: >= SweatThatWets } h)
             yield return new(
                 "too-warm",
                 false,
@@ -444,7 +452,7 @@ public static class NightRules
                 "Damp socks cool the feet all night."
             );
         var cold = n.Weather is { } w && w.Low.PlanFor.Celsius < DeepCold;
-        var barred = n.Stack.Items.Any(i => i.Item is { Kind: ItemKind.VapourBarrier, Cover.Torso: > 0.5 });
+        var barred = n.Worn.Any(i => i.Item is { Kind: ItemKind.VapourBarrier, Cover.Torso: > 0.5 });
         if (
             cold
             && !barred

@@ -166,6 +166,11 @@ export function Component() {
             </ul>
           </section>
           <section className="space-y-1">
+            <p>
+              {answer.holdsFor === null
+                ? "Going on like this, it holds for sixty nights."
+                : `Going on like this, it holds for ${answer.holdsFor} ${answer.holdsFor === 1 ? "night" : "nights"}, then no longer.`}
+            </p>
             {answer.rest && (
               <p>
                 A day of rest before night {answer.rest.night + 1} would pay most:{" "}

@@ -5,7 +5,7 @@ import { Check, Choice } from "../parts/Field";
 import { dayName, dryOf } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { places, roles, uses, wetnesses, works } from "../units/words";
+import { keeps, places, roles, uses, wetnesses, works } from "../units/words";
 import { Drop } from "./Drop";
 
 /** Items by days: each cell a drop that fills, from the evening before bed. Roles, kinds of day and mishaps are set on it. */
@@ -112,6 +112,10 @@ function RoleMenu(props: {
   const { row, dry, change } = props;
   const mine = dry.roles.find((r) => r.itemId === row.itemId);
   const others = dry.roles.filter((r) => r.itemId !== row.itemId);
+  const put = (part: Partial<Schema["ItemRole"]>) =>
+    change({
+      roles: [...others, { nightId: null, keep: null, role: row.role, ...mine, ...part, itemId: row.itemId }],
+    });
   return (
     <Popover.Root>
       <Popover.Trigger className="flex min-h-11 w-full items-center gap-2 text-left hover:underline sm:min-h-7">
@@ -130,16 +134,10 @@ function RoleMenu(props: {
             value={row.role}
             options={roles}
             onChange={(role) =>
-              change({
-                roles: [
-                  ...others,
-                  {
-                    itemId: row.itemId,
-                    role,
-                    nightId:
-                      role === "oneDayOnly" ? (mine?.nightId ?? props.trip.nights.at(-1)?.id ?? null) : null,
-                  },
-                ],
+              put({
+                role,
+                nightId:
+                  role === "oneDayOnly" ? (mine?.nightId ?? props.trip.nights.at(-1)?.id ?? null) : null,
               })
             }
           />
@@ -150,11 +148,15 @@ function RoleMenu(props: {
               options={Object.fromEntries(
                 props.trip.nights.map((n, i) => [n.id, n.camp || `night ${i + 1}`]),
               )}
-              onChange={(nightId) =>
-                change({ roles: [...others, { itemId: row.itemId, role: "oneDayOnly", nightId }] })
-              }
+              onChange={(nightId) => put({ nightId })}
             />
           )}
+          <Choice
+            label="Its place when it is not worn"
+            value={mine?.keep ?? ""}
+            options={keeps}
+            onChange={(keep) => put({ keep: keep === "" ? null : keep })}
+          />
           {mine && (
             <Button className="w-full" onClick={() => change({ roles: others })}>
               As its use says

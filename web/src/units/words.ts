@@ -165,7 +165,20 @@ export const places: Record<Schema["Place"], string> = {
   worn: "worn that day",
   onBody: "on the body",
   inBed: "taken to bed",
+  underBody: "under the body",
   packed: "packed",
+  hungOut: "hung out",
+  byStove: "by a stove",
+};
+/** Places that a thing can be given whatever the habits say. */
+export const keeps: Partial<Record<Schema["Place"] | "", string>> = {
+  "": "as the habits say",
+  onBody: "on the body by day",
+  inBed: "in the bag at night",
+  underBody: "under the body",
+  packed: "in the pack",
+  hungOut: "hung out at noon",
+  byStove: "by the stove",
 };
 export const habits: Record<Schema["Habit"], { name: string; says: string }> = {
   airAtNoon: { name: "Air at noon", says: "An hour in the open, five on a day of rest." },
