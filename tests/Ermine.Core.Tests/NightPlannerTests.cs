@@ -231,6 +231,40 @@ public class NightPlannerTests
     }
 
     [Fact]
+    public void Fixes_and_schools_leave_alone_what_others_of_the_party_use()
+    {
+        var theirs = Bag(4, 2000) with { Name = "theirs" };
+        var closet = new Closet([Mat, Hat, Down, theirs]);
+        var trip = Trip(Slept(Mat, Hat, Down), Night(-40));
+        var other = new Member(Guid.NewGuid(), Slept(theirs), [], [], [], []);
+        var asked = Planner(closet).Of(trip with { Members = [trip.Members[0], other] });
+        Assert.Contains(Fixes.For(Planner(closet).Of(trip), 0), f => f.Parts[0].ItemId == theirs.Id);
+        Assert.DoesNotContain(Fixes.For(asked, 0), f => f.Parts.Any(p => p.ItemId == theirs.Id));
+        Assert.Null(asked.Free.Find(theirs.Id));
+    }
+
+    [Fact]
+    public void Two_together_are_offered_where_no_single_change_closes_the_gap()
+    {
+        KitItem jacket = Garment(0.5, new(0.1, 0.95, 0, 0), 500) with { Name = "jacket" };
+        KitItem trousers = Garment(0.5, new(0, 0.1, 0.95, 0), 400) with { Name = "trousers" };
+        var closet = new Closet([Mat, Hat, Down, jacket, trousers]);
+        var holds = Planner(closet).Plan(Trip(Slept(Mat, Hat, Down), Night(-15)), 0).Comfort.Outside!.Value.Celsius;
+        double Gain(params KitItem[] more) =>
+            holds
+            - Planner(closet)
+                .Plan(Trip(Slept([Mat, Hat, .. more, Down]), Night(-15)), 0)
+                .Comfort.Outside!.Value.Celsius;
+        var gap = (Math.Max(Gain(jacket), Gain(trousers)) + Gain(jacket, trousers)) / 2;
+        var fixes = Fixes.For(Planner(closet).Of(Trip(Slept(Mat, Hat, Down), Night(holds - gap))), 0);
+        var pair = fixes.First(f => f.Parts.Count == 2 && f.Evening is null);
+        Assert.True(pair.Covers);
+        Assert.Equal(new HashSet<Guid?> { jacket.Id, trousers.Id }, pair.Parts.Select(p => p.ItemId).ToHashSet());
+        Assert.Equal(900, pair.MassG);
+        Assert.DoesNotContain(fixes, f => f.Parts.Count == 1 && f.Evening is null && f.Covers);
+    }
+
+    [Fact]
     public void Where_nothing_holds_at_all_the_first_step_is_still_shown()
     {
         var closet = new Closet([Hat, Mat, Down]);

@@ -95,16 +95,19 @@ public sealed class Fixes(NightPlanner planner, int index)
             .Where(f => f.Gain.Kelvin >= WorthMentioning)
             .ToList();
         var shown = Order(singles).GroupBy(Place).SelectMany(place => place.Take(MostForOnePlace)).ToList();
-        if (shortBy <= 0 || shown.Any(f => f.Covers))
-            return [.. Order(shown.Select(f => Replayed(f, shortBy)))];
+        if (shortBy <= 0 || shown.Any(f => f.HoldsTo.Celsius <= planFor))
+            return Replayed(shown, shortBy);
         var best = shown.OrderByDescending(f => f.Gain.Kelvin).Take(BestForPairs).ToList();
         var pairs = best.SelectMany((a, i) => best.Skip(i + 1).Select(b => Pair(a, b, now, played, shortBy)))
             .OfType<Fix>()
             .ToList();
         var closing = Order(pairs.Where(p => p.Covers)).Take(MostPairs).ToList();
         var offered = closing.Count > 0 ? closing : pairs.OrderByDescending(p => p.Gain.Kelvin).Take(1);
-        return [.. Order(shown.Concat(offered).Select(f => Replayed(f, shortBy)))];
+        return Replayed(shown.Concat(offered), shortBy);
     }
+
+    private IReadOnlyList<Fix> Replayed(IEnumerable<Fix> fixes, double shortBy) =>
+        [.. Order(fixes.Select(f => Replayed(f, shortBy)).Where(f => f.Gain.Kelvin >= WorthMentioning))];
 
     /// <summary>A change to what is slept in, with the trip played again in it: another system gathers other frost until this night.</summary>
     private Fix Replayed(Fix fix, double shortBy)
@@ -210,7 +213,7 @@ public sealed class Fixes(NightPlanner planner, int index)
 
         var layers = system.Layers.Where(l => closet.Find(l.ItemId) is not null).ToList();
         var used = layers.Select(l => l.ItemId).ToHashSet();
-        foreach (var (item, reading) in closet.All.Where(t => !used.Contains(t.Item.Id)))
+        foreach (var (item, reading) in planner.Free.All.Where(t => !used.Contains(t.Item.Id)))
         {
             if (reading.Insulation is null || !Allowed(item))
                 continue;

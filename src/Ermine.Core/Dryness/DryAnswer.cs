@@ -209,10 +209,9 @@ public static class DryAnswers
             {
                 System = SystemChange.Keep(member.System, i => i.Kind != ItemKind.VapourBarrier, closet),
             };
-        var taken = planner.Trip.Members.Where(m => m != member).SelectMany(m => m.Uses).ToHashSet();
-        var barrier = closet
-            .All.Select(t => t.Item)
-            .Where(i => i.Kind == ItemKind.VapourBarrier && !taken.Contains(i.Id))
+        var barrier = planner
+            .Free.All.Select(t => t.Item)
+            .Where(i => i.Kind == ItemKind.VapourBarrier)
             .MaxBy(i => i.Cover.Torso + i.Cover.Legs + i.Cover.Feet);
         return barrier is null ? null : member with { System = SystemChange.Add(member.System, barrier, closet) };
     }

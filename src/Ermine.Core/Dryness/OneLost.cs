@@ -176,7 +176,7 @@ public static class OneLostAtATime
                             Roles = [.. member.DryOrPlain.Roles.Where(r => r.ItemId != item.Id)],
                         },
                     },
-                    planner.Closet.Without(item.Id)
+                    planner.Closet.Without([item.Id])
                 );
         }
     }

@@ -23,11 +23,12 @@ public sealed class Closet
         return new(copy);
     }
 
-    /// <summary>The same closet without a thing.</summary>
-    public Closet Without(Guid id)
+    /// <summary>The same closet without some things.</summary>
+    public Closet Without(IEnumerable<Guid> ids)
     {
         var copy = new Dictionary<Guid, (KitItem, ItemReading)>(things);
-        copy.Remove(id);
+        foreach (var id in ids)
+            copy.Remove(id);
         return new(copy);
     }
 

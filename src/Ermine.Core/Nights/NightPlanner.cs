@@ -46,6 +46,9 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     /// <summary>What is owned.</summary>
     public Closet Closet => closet;
 
+    /// <summary>What is owned and not used by others of the party.</summary>
+    public Closet Free => closet.Without(trip.Members.Where(m => m != member).SelectMany(m => m.Uses));
+
     /// <summary>Water and frost along the trip.</summary>
     public DryTrail Trail => trail ??= DryTrail.Run(this, member.DryOrPlain);
 

@@ -102,7 +102,7 @@ public static class Plans
             .MapPost(
                 "/plan/schools",
                 (PlanRequest request, Store store) =>
-                    Ask(request, store, p => Schools.For(p.Closet, p.SystemOf(request.Night), p.Member.Along))
+                    Ask(request, store, p => Schools.For(p.Free, p.SystemOf(request.Night), p.Member.Along))
             )
             .WithSummary("The schools that can be built from what is owned");
         group.MapPost("/plan/compare", Compare).WithSummary("Two to four systems side by side on one night");

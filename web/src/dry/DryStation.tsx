@@ -2,7 +2,7 @@ import { useState } from "react";
 import { api, type DryPlan, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check } from "../parts/Field";
-import { dryOf, editMember, useAsked, useGo, useTrip } from "../state/trip";
+import { dryOf, editMember, othersUse, useAsked, useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { habits as habitWords, regions, uses } from "../units/words";
@@ -44,11 +44,7 @@ export function Component() {
   const turn = (habit: Schema["Habit"], on: boolean) => {
     if (habit !== "barrier") return change({ habits: { ...dry.habits, [habit]: on } });
     const worn = new Set(barriers.map((b) => b.id));
-    const taken = new Set(
-      trip.members.flatMap((m, i) =>
-        i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)],
-      ),
-    );
+    const taken = othersUse(trip, who);
     const best = barriers
       .filter((b) => !taken.has(b.id))
       .sort(

@@ -3,7 +3,7 @@ import { useSearchParams } from "react-router";
 import type { KitItem, Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
-import { editMember, newId, useReadings, useTrip } from "../state/trip";
+import { editMember, newId, othersUse, useReadings, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { kinds, manyOf, sources } from "../units/words";
@@ -76,9 +76,7 @@ export function Component() {
       : [],
   );
   /** What others of the party take. */
-  const others = new Set(
-    trip?.members.flatMap((m, i) => (i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)])),
-  );
+  const others = othersUse(trip, who);
   const carried = all
     .filter((i) => used.has(i.id) || member?.along.includes(i.id))
     .reduce((g, i) => g + i.massG, 0);

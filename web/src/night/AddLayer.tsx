@@ -18,7 +18,12 @@ export function AddLayer(props: { open: boolean; onClose: () => void; member: Me
   const [search, setSearch] = useState("");
   const used = new Set(props.edit.system.layers.map((l) => l.itemId));
   const found = Object.values(items)
-    .filter((i) => !used.has(i.id) && i.name.toLowerCase().includes(search.toLowerCase()))
+    .filter(
+      (i) =>
+        !used.has(i.id) &&
+        !props.edit.others.has(i.id) &&
+        i.name.toLowerCase().includes(search.toLowerCase()),
+    )
     .sort((a, b) => a.name.localeCompare(b.name));
   return (
     <Sheet open={props.open} onClose={props.onClose} wide title="Add a layer">

@@ -9,7 +9,7 @@ import type { SystemEdit } from "./useSystem";
 export function BedMenu({ edit, hasGap }: { edit: SystemEdit; hasGap: boolean }) {
   const { system } = edit;
   const items = useWorkspace((w) => w.items);
-  const barriers = Object.values(items).filter((i) => i.kind === "vapourBarrier");
+  const barriers = Object.values(items).filter((i) => i.kind === "vapourBarrier" && !edit.others.has(i.id));
   const worn = (id: string) => system.layers.some((l) => l.itemId === id);
   const hammock = system.hammock ?? null;
   const says = [

@@ -141,7 +141,12 @@ function LayerMenu(props: {
   const found = kept(props.plan, item);
   const frost = props.plan?.frost?.things.find((t) => t.itemId === item.id);
   const others = Object.values(items)
-    .filter((o) => tier(o) === tier(item) && !edit.system.layers.some((l) => l.itemId === o.id))
+    .filter(
+      (o) =>
+        tier(o) === tier(item) &&
+        !edit.others.has(o.id) &&
+        !edit.system.layers.some((l) => l.itemId === o.id),
+    )
     .filter((o) => item.kind !== "garment" || sharesPlace(o, item))
     .sort((a, b) => a.name.localeCompare(b.name));
   const top = item.kind === "bag" || item.kind === "quilt";

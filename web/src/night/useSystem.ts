@@ -4,6 +4,7 @@ import {
   editMember,
   eveningOf,
   layersOf,
+  othersUse,
   ownSystemOf,
   systemOf,
   tier,
@@ -43,6 +44,8 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
     system,
     own: ownSystemOf(member, nightId) !== null,
     evening: eveningOf(member, nightId),
+    /** What the others of the party use. */
+    others: othersUse(trip, who),
     add: (id: string) =>
       save({ ...system, layers: [...system.layers, { itemId: id, closure: "closed", hoodOpen: false }] }),
     takeOut: (id: string) => save({ ...system, layers: system.layers.filter((l) => l.itemId !== id) }),

@@ -202,6 +202,12 @@ export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
 
 export type Placed = { layer: Layer; item: KitItem };
 
+/** What the others of the party use. */
+export const othersUse = (trip: Trip | undefined, who: number) =>
+  new Set(
+    trip?.members.flatMap((m, i) => (i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)])),
+  );
+
 /** How one keeps dry until something is set. */
 export const dryOf = (member: Member | undefined): DryPlan =>
   member?.dry ?? {
