@@ -101,7 +101,10 @@ public sealed class Fixes(NightPlanner planner, int index)
         var pairs = best.SelectMany((a, i) => best.Skip(i + 1).Select(b => Pair(a, b, now, played, shortBy)))
             .OfType<Fix>()
             .ToList();
-        var closing = Order(pairs.Where(p => p.Covers)).Take(MostPairs).ToList();
+        var closing = Order(pairs.Where(p => p.Covers))
+            .OrderByDescending(p => p.HoldsTo.Celsius <= planFor)
+            .Take(MostPairs)
+            .ToList();
         var offered = closing.Count > 0 ? closing : pairs.OrderByDescending(p => p.Gain.Kelvin).Take(1);
         return Replayed(shown.Concat(offered), shortBy);
     }
@@ -180,7 +183,8 @@ public sealed class Fixes(NightPlanner planner, int index)
 
     private Fix? Pair(Fix a, Fix b, Temperature now, PlayedNight? played, double shortBy)
     {
-        if (a.Evening is not null && b.Evening is not null || Clash(a.Parts[0], b.Parts[0]))
+        // Two things done are two presses, and one that is enough alone needs no other.
+        if (a.Evening is not null && b.Evening is not null || a.Covers || b.Covers || Clash(a.Parts[0], b.Parts[0]))
             return null;
         var changed = b.Evening is not null ? a.System : b.System;
         if (a.Evening is null && b.Evening is null)
