@@ -1,3 +1,4 @@
+using Ermine.Core.Dryness;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
@@ -136,6 +137,68 @@ public class EntryRulesTests
         Assert.Equal(
             ["members[0].system.layers[1].itemId", "members[0].along", "members[0].own[0].system.layers[0].itemId"],
             Fields(faults)
+        );
+    }
+
+    [Fact]
+    public void A_party_its_dry_plan_and_steps_set_by_hand_are_looked_at()
+    {
+        var pad = Pad(3);
+        var night = Night() with { Overrules = [new(LowStepKind.ColdPool, -50, ""), new(LowStepKind.Spread, 1, "")] };
+        var trip = Trip(Slept(pad), night);
+        var first = trip.Members[0];
+        trip = trip with
+        {
+            Members =
+            [
+                first with
+                {
+                    Kept = [new(Guid.NewGuid(), " ", Slept())],
+                    Quiet = [new("cotton", new string('x', 201))],
+                    Dry = new([new(Guid.NewGuid(), Role.Spare)], [new(Guid.NewGuid(), DayWork.Easy, [])], new()),
+                },
+                first,
+            ],
+        };
+        Assert.Equal(
+            [
+                "nights[0].overrules.coldPool",
+                "nights[0].overrules",
+                "members[0].kept[0].name",
+                "members[0].dry.roles",
+                "members[0].dry.days",
+                "members[0].quiet",
+                "members[1].sleeperId",
+                "members[1].system",
+            ],
+            Fields(EntryRules.Check(trip, id => id == pad.Id))
+        );
+        Assert.Equal(["members"], Fields(EntryRules.Check(trip with { Nights = [], Members = [] }, _ => true)));
+    }
+
+    [Fact]
+    public void Sources_of_heat_need_their_numbers()
+    {
+        NightEvent Done(NightEventKind kind) => new(Guid.NewGuid(), kind, 22);
+        var evening = Evening.Plain with
+        {
+            Events =
+            [
+                Done(NightEventKind.WarmStone),
+                Done(NightEventKind.Warmer),
+                Done(NightEventKind.TakeOff),
+                Done(NightEventKind.OpenVents),
+            ],
+        };
+        Assert.Equal(
+            [
+                "evening.events[0].massKg",
+                "evening.events[0].waterC",
+                "evening.events[1].watts",
+                "evening.events[1].hours",
+                "evening.events[2].itemId",
+            ],
+            Fields(EntryRules.Check(evening))
         );
     }
 

@@ -147,7 +147,7 @@ public static class StackBuilder
         if (hammock is null)
         {
             foreach (var useless in under)
-                useless.Multiply(0, "hangs only under a hammock");
+                useless.CountForNothing("hangs only under a hammock");
             return;
         }
         foreach (var pad in work.Where(w => w.Item.Kind == ItemKind.Pad))
@@ -300,6 +300,7 @@ public static class StackBuilder
         public double Kept { get; private set; } = dry;
         public List<Correction> Corrections { get; } = [];
         private double torsoSqueeze = 1;
+        private bool counts = true;
 
         public void Multiply(double factor, string why)
         {
@@ -307,9 +308,16 @@ public static class StackBuilder
             Corrections.Add(new(factor, why));
         }
 
+        /// <summary>Counts for nothing here.</summary>
+        public void CountForNothing(string why)
+        {
+            Multiply(0, why);
+            counts = false;
+        }
+
         public void Floor()
         {
-            if (Kept < LeastKept * Dry)
+            if (counts && Kept < LeastKept * Dry)
             {
                 Corrections.Add(
                     new(LeastKept * Dry / Math.Max(Kept, 1e-9), "never below a fifth of its dry insulation")
