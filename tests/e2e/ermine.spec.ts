@@ -92,8 +92,8 @@ test("a layer is dragged on the picture and swapped from its menu", async ({ pag
   await expect(layers(page).locator("[data-row]").first()).toContainText("Winter down bag");
 
   await layers(page).getByRole("button", { name: /Foam mat, folded/ }).click();
-  await page.getByRole("dialog").getByRole("button", { name: /Foam mat, thick roll/ }).click();
-  await expect(layers(page)).toContainText("Foam mat, thick roll");
+  await page.getByRole("dialog").getByRole("button", { name: /Foam mat, short/ }).click();
+  await expect(layers(page)).toContainText("Foam mat, short");
   await expect(layers(page)).not.toContainText("Foam mat, folded");
 });
 
