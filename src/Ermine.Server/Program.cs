@@ -8,7 +8,8 @@ var builder = WebApplication.CreateBuilder(args);
 var data = new DataFolder(builder.Configuration["data"] ?? DefaultData());
 
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
-builder.WebHost.UseUrls($"http://127.0.0.1:{builder.Configuration["port"] ?? "5230"}");
+var port = builder.Configuration["port"] ?? "5230";
+builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
 builder.Services.AddSingleton(data);
 builder.Services.AddDbContext<ErmineContext>(options => options.UseSqlite(data.ConnectionString));
 builder.Services.AddScoped<Store>();
@@ -81,18 +82,17 @@ await using (var scope = app.Services.CreateAsyncScope())
         scope.ServiceProvider.GetRequiredService<Store>(),
         demo: app.Configuration["demo"] is not null
     );
-    await WarmUp.Run(scope.ServiceProvider);
 }
-app.Lifetime.ApplicationStarted.Register(() =>
-    Console.WriteLine($"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}. Ctrl+C ends it.")
-);
 try
 {
-    await app.RunAsync();
+    await app.StartAsync();
+    await WarmUp.Run(app);
+    Console.WriteLine($"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}. Ctrl+C ends it.");
+    await app.WaitForShutdownAsync();
 }
 catch (IOException taken) when (taken.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
 {
-    Console.Error.WriteLine($"{string.Join(" ", app.Urls)} is in use: choose another port with --port.");
+    Console.Error.WriteLine($"Port {port} is in use: choose another with --port.");
     Environment.ExitCode = 1;
 }
 
