@@ -125,7 +125,7 @@ public static class HeatOfNight
     public const double MostVenting = 2;
 
     /// <summary>Evaporation heat of water, Wh/g.</summary>
-    public const double WhPerGram = 0.68;
+    public const double WhPerGram = Frost.VapourColumn.Evaporation;
 
     /// <summary>Heat debt at getting in, Wh/m² (assumption).</summary>
     public static double DebtAt(StartState start) =>
