@@ -1,17 +1,24 @@
-using System.Text.RegularExpressions;
 using CsvHelper;
 
 namespace Ermine.Exchange;
 
 /// <summary>Comma-, semicolon- or tab-separated text; lines that begin with # are notes.</summary>
-internal static partial class CsvTable
+internal static class CsvTable
 {
+    /// <summary>Most characters of a note.</summary>
+    private const int MostOfNote = 200;
+
+    /// <summary>Most notes read.</summary>
+    private const int MostNotes = 100;
+
     public static TextTable? Of(string text)
     {
-        var header = text.Split('\n').FirstOrDefault(l => !l.StartsWith('#') && !string.IsNullOrWhiteSpace(l));
-        if (header is null)
+        var (header, notes) = Head(text);
+        if (header.Length == 0)
             return null;
         var delimiter = ";\t,".MaxBy(d => header.Count(c => c == d));
+        if (header.Count(c => c == delimiter) >= TextTable.MostColumns)
+            TextTable.CheckedHeader(header.Split(delimiter));
         var csv = CsvReader.FromText(
             text,
             new CsvReaderOptions
@@ -26,8 +33,8 @@ internal static partial class CsvTable
             }
         );
         csv.ReadHeader();
-        var names = csv.Headers.ToArray();
-        return new(names, Rows(csv, names.Length), Notes(text), DecimalComma: delimiter != ',');
+        var names = TextTable.CheckedHeader(csv.Headers.ToArray());
+        return new(names, Rows(csv, names.Count), notes, DecimalComma: delimiter != ',');
     }
 
     private static IEnumerable<TextRow> Rows(CsvReader csv, int columns)
@@ -35,19 +42,37 @@ internal static partial class CsvTable
         using (csv)
         {
             while (csv.Read())
-                yield return new(
-                    $"line {csv.LineNumber}",
-                    [.. Enumerable.Range(0, columns).Select(c => c < csv.FieldCount ? csv.GetString(c) : "")]
-                );
+            {
+                var cells = new string[columns];
+                for (var c = 0; c < columns; c++)
+                    cells[c] = c < csv.FieldCount ? csv.GetString(c) : "";
+                yield return new($"line {csv.LineNumber}", cells);
+            }
         }
     }
 
-    private static Dictionary<string, string> Notes(string text) =>
-        NoteLine()
-            .Matches(text)
-            .GroupBy(m => m.Groups[1].Value.Trim().ToLowerInvariant())
-            .ToDictionary(g => g.Key, g => g.First().Groups[2].Value.Trim());
-
-    [GeneratedRegex(@"^#\s*([^:\r\n]+):\s*([^\r\n]+)", RegexOptions.Multiline)]
-    private static partial Regex NoteLine();
+    /// <summary>The first line that is neither empty nor a note, and every note, each line looked at once.</summary>
+    private static (string Header, IReadOnlyDictionary<string, string> Notes) Head(string text)
+    {
+        var notes = new Dictionary<string, string>();
+        var header = "";
+        foreach (var line in text.AsSpan().EnumerateLines())
+        {
+            if (line is not ['#', ..])
+            {
+                if (header.Length == 0 && !line.IsWhiteSpace())
+                    header = line.ToString();
+                continue;
+            }
+            var note = line[1..].Trim();
+            var colon = note.IndexOf(':');
+            if (colon is <= 0 or > MostOfNote || note.Length - colon > MostOfNote || notes.Count >= MostNotes)
+                continue;
+            var key = note[..colon].Trim();
+            var value = note[(colon + 1)..].Trim();
+            if (key.Length > 0 && value.Length > 0)
+                notes.TryAdd(key.ToString().ToLowerInvariant(), value.ToString());
+        }
+        return (header, notes);
+    }
 }

@@ -52,23 +52,38 @@ public static class ForecastFile
     /// <param name="name">Its name, kept with the series.</param>
     /// <param name="bytes">Its content.</param>
     /// <param name="choices">What the file may not say itself; what the file does say goes first.</param>
-    public static ForecastReading Read(string name, byte[] bytes, ForecastChoices choices)
+    /// <param name="stop">Ends the reading; looked at with every row.</param>
+    public static ForecastReading Read(
+        string name,
+        byte[] bytes,
+        ForecastChoices choices,
+        CancellationToken stop = default
+    )
     {
         if (bytes.Length > MostBytes)
             return Foreign($"{bytes.Length / 1_000_000.0:0.0} MB", "Give a file of at most 4 MB.");
         var text = Decode(bytes);
         if (text.Contains('\0', StringComparison.Ordinal))
             return Foreign("not text", Shapes);
-        var table = text.TrimStart().StartsWith('{') ? JsonTable.Of(text) : CsvTable.Of(text);
-        if (table is null)
-            return Foreign(string.IsNullOrWhiteSpace(text) ? "empty" : FirstLines(text), Shapes);
-        var reading = ForecastTable.Read(name, table, choices);
-        return reading.Series is not null || reading.Needs.Count > 0
-            ? reading
-            : reading with
-            {
-                Faults = [new("file", FirstLines(text), Shapes), .. reading.Faults],
-            };
+        try
+        {
+            var table = text.AsSpan().TrimStart() is ['{', ..]
+                ? JsonTable.Of(Encoding.UTF8.GetBytes(text))
+                : CsvTable.Of(text);
+            if (table is null)
+                return Foreign(string.IsNullOrWhiteSpace(text) ? "empty" : FirstLines(text), Shapes);
+            var reading = ForecastTable.Read(name, table, choices, stop);
+            return reading.Series is not null || reading.Needs.Count > 0
+                ? reading
+                : reading with
+                {
+                    Faults = [new("file", FirstLines(text), Shapes), .. reading.Faults],
+                };
+        }
+        catch (TooMuchException much)
+        {
+            return new(null, [much.Fault], []);
+        }
     }
 
     private static ForecastReading Foreign(string value, string mend) => new(null, [new("file", value, mend)], []);
@@ -88,9 +103,16 @@ public static class ForecastFile
         }
     }
 
-    internal static string FirstLines(string text) =>
-        string.Join(
-            " ⏎ ",
-            text.Split('\n').Take(2).Select(l => l.Trim()).Select(l => l.Length > 80 ? l[..80] + "…" : l)
-        );
+    internal static string FirstLines(string text)
+    {
+        var lines = new List<string>();
+        foreach (var line in text.AsSpan().EnumerateLines())
+        {
+            var shown = line[..Math.Min(line.Length, 200)].Trim();
+            lines.Add(shown.Length > 80 ? $"{shown[..80]}…" : shown.ToString());
+            if (lines.Count == 2)
+                break;
+        }
+        return string.Join(" ⏎ ", lines);
+    }
 }

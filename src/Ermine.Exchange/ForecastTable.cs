@@ -29,7 +29,12 @@ internal static partial class ForecastTable
         OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mmo<G>"),
     ];
 
-    public static ForecastReading Read(string name, TextTable table, ForecastChoices choices)
+    public static ForecastReading Read(
+        string name,
+        TextTable table,
+        ForecastChoices choices,
+        CancellationToken stop
+    )
     {
         var header = table.Header;
         var columns = Columns.Find(header);
@@ -53,6 +58,7 @@ internal static partial class ForecastTable
         var hours = new SortedDictionary<DateTimeOffset, ForecastHour>();
         foreach (var cells in table.Rows)
         {
+            stop.ThrowIfCancellationRequested();
             if (faults.Count + hours.Count >= MostReadings)
             {
                 faults.Add(
@@ -73,6 +79,11 @@ internal static partial class ForecastTable
                         cells.Cells[columns.Time],
                         "The times do not say their zone: name the camp's, such as Europe/Helsinki."
                     );
+                continue;
+            }
+            if (EntryRules.CheckDate("time", DateOnly.FromDateTime(time.DateTime)) is { } never)
+            {
+                row.Fault(columns.Time, header, never.Mend);
                 continue;
             }
             double? Celsius(int column, bool required)
@@ -113,8 +124,8 @@ internal static partial class ForecastTable
         var series = new ForecastSeries(
             Guid.NewGuid(),
             name,
-            Issued(table.Notes) ?? hours.Keys.First(),
-            Elevation(table.Notes) ?? choices.ElevationM,
+            Issued(table.Notes, faults) ?? hours.Keys.First(),
+            Elevation(table.Notes, faults) ?? choices.ElevationM,
             [.. hours.Values]
         );
         return new(series, faults, []);
@@ -123,17 +134,37 @@ internal static partial class ForecastTable
     private static ForecastReading Ask(string need, string value, string mend) =>
         new(null, [new(need, value, mend)], [need]);
 
-    private static DateTimeOffset? Issued(IReadOnlyDictionary<string, string> notes) =>
-        notes.TryGetValue("issued", out var text)
-        && DateTimeOffset.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var issued)
-            ? issued
-            : null;
+    private static DateTimeOffset? Issued(IReadOnlyDictionary<string, string> notes, List<Fault> faults)
+    {
+        if (!notes.TryGetValue("issued", out var text))
+            return null;
+        if (
+            DateTimeOffset.TryParse(
+                text,
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.AssumeUniversal,
+                out var issued
+            )
+            && EntryRules.CheckDate("issued", DateOnly.FromDateTime(issued.DateTime)) is null
+        )
+            return issued;
+        faults.Add(new("issued", Short(text), "Write when the forecast was made as 2027-02-12T06:00Z."));
+        return null;
+    }
 
-    private static double? Elevation(IReadOnlyDictionary<string, string> notes) =>
-        notes.TryGetValue("elevation", out var text)
-        && double.TryParse(text.TrimEnd('m', ' '), CultureInfo.InvariantCulture, out var metres)
-            ? metres
-            : null;
+    private static double? Elevation(IReadOnlyDictionary<string, string> notes, List<Fault> faults)
+    {
+        if (!notes.TryGetValue("elevation", out var text))
+            return null;
+        if (!double.TryParse(text.TrimEnd('m', ' '), CultureInfo.InvariantCulture, out var metres))
+            metres = double.NaN;
+        if (EntryRules.CheckElevation("elevation", metres) is not { } fault)
+            return metres;
+        faults.Add(fault with { Value = Short(text) });
+        return null;
+    }
+
+    private static string Short(string text) => text.Length > 60 ? text[..60] + "…" : text;
 
     private static double MetresPerSecond(WindUnit unit) =>
         unit switch
@@ -226,7 +257,7 @@ internal static partial class ForecastTable
         private void Fault(string column, string value, string mend)
         {
             Broken = true;
-            faults.Add(new($"{row.At}, {column}", value.Length > 60 ? value[..60] + "…" : value, mend));
+            faults.Add(new($"{row.At}, {column}", Short(value), mend));
         }
 
         public DateTimeOffset? Time(

@@ -1,8 +1,6 @@
+using System.Globalization;
 using System.Xml;
 using Ermine.Core.Entry;
-using Ical.Net;
-using Ical.Net.CalendarComponents;
-using NetTopologySuite.IO;
 
 namespace Ermine.Exchange;
 
@@ -25,7 +23,8 @@ public static class ItineraryFile
 
     /// <summary>Reads a file.</summary>
     /// <param name="bytes">Its content, at most <see cref="ForecastFile.MostBytes"/>.</param>
-    public static ItineraryReading Read(byte[] bytes)
+    /// <param name="stop">Ends the reading; looked at with every event and way point.</param>
+    public static ItineraryReading Read(byte[] bytes, CancellationToken stop = default)
     {
         if (bytes.Length > ForecastFile.MostBytes)
             return Foreign($"{bytes.Length / 1_000_000.0:0.0} MB", "Give a file of at most 4 MB.");
@@ -34,8 +33,8 @@ public static class ItineraryFile
         try
         {
             var reading =
-                start.StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase) ? OfCalendar(text)
-                : start.StartsWith('<') ? OfWayPoints(start)
+                start.StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase) ? CalendarStops.Of(text, stop)
+                : start.StartsWith('<') ? OfWayPoints(start, stop)
                 : Foreign(text.Length == 0 ? "empty" : ForecastFile.FirstLines(text), Shapes);
             return reading.Stops.Count + reading.Faults.Count == 0
                 ? Foreign("no camps", "The file holds no event and no way point; " + Shapes)
@@ -57,58 +56,114 @@ public static class ItineraryFile
         }
     }
 
-    private static ItineraryReading OfCalendar(string text)
+    /// <summary>Way points, or the points of routes where there are none, each looked at once; what else a file holds is passed over.</summary>
+    private static ItineraryReading OfWayPoints(string text, CancellationToken stop)
     {
+        var (points, onRoutes) = (new List<Stop>(), new List<Stop>());
         var faults = new List<Fault>();
-        var stops = new List<Stop>();
-        var events = Calendar.Load(text)?.Events.OrderBy(e => e.Start?.Value).ToList() ?? [];
-        foreach (var (n, stay) in events.Index())
-        {
-            if (stay.Start is null)
-            {
-                faults.Add(new($"event {n + 1}, DTSTART", "missing", "Give the event a start date."));
-                continue;
-            }
-            var first = DateOnly.FromDateTime(stay.Start.Value);
-            for (var night = 0; night < Nights(stay, first) && stops.Count < EntryRules.MostNights; night++)
-                stops.Add(new(first.AddDays(night), Name(stay), null));
-        }
-        return new(stops, faults);
-    }
-
-    /// <summary>An event of whole days ends on the day after its last; one of hours counts as its first evening.</summary>
-    private static int Nights(CalendarEvent stay, DateOnly first)
-    {
-        var end = stay.End is { } e ? DateOnly.FromDateTime(e.Value) : first.AddDays(1);
-        return Math.Max(1, end.DayNumber - first.DayNumber);
-    }
-
-    private static string Name(CalendarEvent stay) =>
-        Short(string.IsNullOrWhiteSpace(stay.Location) ? stay.Summary ?? "" : stay.Location);
-
-    private static ItineraryReading OfWayPoints(string text)
-    {
         using var reader = XmlReader.Create(
             new StringReader(text),
-            new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null }
+            new XmlReaderSettings
+            {
+                DtdProcessing = DtdProcessing.Prohibit,
+                XmlResolver = null,
+                IgnoreComments = true,
+                IgnoreProcessingInstructions = true,
+            }
         );
-        var file = GpxFile.ReadFrom(reader, new GpxReaderSettings { IgnoreVersionAttribute = true });
-        var points = file.Waypoints.Concat(file.Waypoints.Count > 0 ? [] : file.Routes.SelectMany(r => r.Waypoints));
-        return new(
-            [
-                .. points
-                    .Take(EntryRules.MostNights)
-                    .Select(p => new Stop(
-                        p.TimestampUtc is { } time ? DateOnly.FromDateTime(time) : null,
-                        Short(p.Name ?? ""),
-                        p.ElevationInMeters
-                    )),
-            ],
-            []
-        );
+        if (reader.MoveToContent() != XmlNodeType.Element || reader.LocalName != "gpx")
+            throw new XmlException("its root is not gpx");
+        var more = reader.Read();
+        while (more)
+        {
+            stop.ThrowIfCancellationRequested();
+            if (reader.Depth > Deepest)
+                throw new XmlException($"its elements nest deeper than {Deepest}");
+            if (reader.NodeType != XmlNodeType.Element)
+            {
+                more = reader.Read();
+                continue;
+            }
+            switch (reader.LocalName)
+            {
+                case "wpt" or "rtept" when !reader.IsEmptyElement:
+                    var found = reader.LocalName == "wpt" ? points : onRoutes;
+                    if (Point(reader, found.Count, faults) is { } point && found.Count < EntryRules.MostNights)
+                        found.Add(point);
+                    break;
+                case "rte" or "gpx":
+                    more = reader.Read();
+                    break;
+                case "wpt" or "rtept":
+                    (reader.LocalName == "wpt" ? points : onRoutes).Add(new(null, "", null));
+                    more = reader.Read();
+                    break;
+                default:
+                    reader.Skip();
+                    break;
+            }
+            more &= !reader.EOF;
+        }
+        return new(points.Count > 0 ? points : onRoutes, faults);
     }
 
-    private static string Short(string name) => name.Trim() is { Length: > 80 } long80 ? long80[..80] : name.Trim();
+    private const int Deepest = 64;
+
+    /// <summary>A point's name, elevation and time; leaves the reader behind it. Null where one of them cannot stand.</summary>
+    private static Stop? Point(XmlReader reader, int index, List<Fault> faults)
+    {
+        var (depth, name, text, time) = (reader.Depth, "", "", "");
+        reader.Read();
+        while (reader.Depth > depth)
+        {
+            if (reader.NodeType == XmlNodeType.Element && reader.LocalName is "name" or "ele" or "time")
+            {
+                var field = reader.LocalName;
+                var value = reader.ReadElementContentAsString().Trim();
+                _ = field switch
+                {
+                    "name" => name = value,
+                    "ele" => text = value,
+                    _ => time = value,
+                };
+            }
+            else
+                reader.Skip();
+        }
+        reader.Read();
+        var at = $"way point {index + 1}";
+        double? metres = null;
+        if (text.Length > 0)
+        {
+            metres = double.TryParse(text, CultureInfo.InvariantCulture, out var m) ? m : double.NaN;
+            if (EntryRules.CheckElevation($"{at}, ele", metres) is { } fault)
+            {
+                faults.Add(fault with { Value = Short(text) });
+                return null;
+            }
+        }
+        DateOnly? date = null;
+        if (
+            time.Length > 0
+            && DateTimeOffset.TryParse(
+                time,
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.AssumeUniversal,
+                out var moment
+            )
+        )
+        {
+            date = DateOnly.FromDateTime(moment.UtcDateTime);
+            if (EntryRules.CheckDate($"{at}, time", date.Value) is { } never)
+            {
+                faults.Add(never);
+                return null;
+            }
+        }
+        return new(date, Short(name), metres);
+    }
+
+    internal static string Short(string name) => name.Trim() is { Length: > 80 } long80 ? long80[..80] : name.Trim();
 
     private static ItineraryReading Foreign(string value, string mend) => new([], [new("file", value, mend)]);
 }

@@ -1,25 +1,49 @@
 using System.Globalization;
 using System.Text.Json;
+using Ermine.Core.Entry;
 
 namespace Ermine.Exchange;
 
 /// <summary>
 /// JSON in two shapes: arrays of the same length under named keys, one of them a time; and a GeoJSON feature whose properties hold a
-/// time series of instant details. Units stand in an object that names them key by key.
+/// time series of instant details. Units stand in an object that names them key by key. Every array is walked once, in step with the rows.
 /// </summary>
 internal static class JsonTable
 {
-    public static TextTable? Of(string text)
+    /// <summary>Most values in a file: twice the largest forecast that is kept.</summary>
+    private const int MostValues = 1_000_000;
+
+    /// <summary>The table in a text; null where it is no JSON or holds none.</summary>
+    /// <exception cref="TooMuchException">It holds more than is read.</exception>
+    public static TextTable? Of(ReadOnlyMemory<byte> utf8)
     {
+        if (!IsSound(utf8.Span))
+            return null;
+        var root = JsonDocument.Parse(utf8, new() { MaxDepth = JsonEntry.Deepest }).RootElement;
+        return root.ValueKind == JsonValueKind.Object ? Series(root) ?? Arrays(root) : null;
+    }
+
+    /// <summary>Whether it is JSON and its texts are text; counts its values before any room is made for them.</summary>
+    private static bool IsSound(ReadOnlySpan<byte> utf8)
+    {
+        var reader = new Utf8JsonReader(utf8, new JsonReaderOptions { MaxDepth = JsonEntry.Deepest });
+        var values = 0;
         try
         {
-            using var json = JsonDocument.Parse(text);
-            var root = json.RootElement.Clone();
-            return Series(root) ?? Arrays(root);
+            while (reader.Read())
+            {
+                if (++values > MostValues)
+                    throw new TooMuchException(
+                        new("file", $"more than {MostValues} values", "Cut it to the days of the trip.")
+                    );
+                if (reader.TokenType is JsonTokenType.String or JsonTokenType.PropertyName && reader.ValueIsEscaped)
+                    reader.GetString();
+            }
+            return values > 0;
         }
-        catch (JsonException)
+        catch (Exception broken) when (broken is JsonException or InvalidOperationException)
         {
-            return null;
+            return false;
         }
     }
 
@@ -31,51 +55,84 @@ internal static class JsonTable
             var time = arrays.FindIndex(p => p.Name.StartsWith("time", StringComparison.OrdinalIgnoreCase));
             if (time < 0 || arrays.Count < 2)
                 continue;
+            if (arrays.Count > TextTable.MostColumns)
+                TextTable.CheckedHeader([.. arrays.Select(a => a.Name)]);
             var length = arrays[time].Value.GetArrayLength();
             var units = Child(root, $"{holder.Key}_units");
-            var columns = arrays.SelectMany(p => Columns(p.Name, p.Value, length, units)).ToList();
-            return new(
-                [.. columns.Select(c => c.Name)],
-                Enumerable
-                    .Range(0, length)
-                    .Select(n => new TextRow($"reading {n + 1}", [.. columns.Select(c => Text(c.At(n)))])),
-                Notes(root, "elevation", Child(root, "elevation"))
-            );
+            var parts = arrays.Select(p => Part.Of(Named(p.Name, units), p.Value, length)).OfType<Part>().ToList();
+            var names = TextTable.CheckedHeader([.. parts.SelectMany(p => p.Names).Take(TextTable.MostColumns + 1)]);
+            return new(names, Rows(parts, length, names.Count), Notes(root, "elevation", Child(root, "elevation")));
         }
         return null;
     }
 
-    /// <summary>An array of readings is a column; an array of arrays is a column for each member of an ensemble.</summary>
-    private static IEnumerable<(string Name, Func<int, JsonElement?> At)> Columns(
-        string name,
-        JsonElement array,
-        int length,
-        JsonElement? units
-    )
+    private static IEnumerable<TextRow> Rows(List<Part> parts, int length, int columns)
     {
-        if (length == 0)
-            yield break;
-        var first = array.GetArrayLength() > 0 ? array[0] : default;
-        if (first.ValueKind != JsonValueKind.Array)
+        for (var n = 1; n <= length; n++)
         {
-            if (array.GetArrayLength() == length)
-                yield return (Named(name, units), n => array[n]);
-            yield break;
-        }
-        var (outer, inner) = (array.GetArrayLength(), first.GetArrayLength());
-        var byTime = outer == length && inner != length;
-        for (var m = 0; m < (byTime ? inner : outer); m++)
-        {
-            var member = m;
-            yield return (
-                $"{Named(name, units)} member {member + 1}",
-                n => byTime ? At(At(array, n), member) : At(At(array, member), n)
-            );
+            var cells = new string[columns];
+            var at = 0;
+            foreach (var part in parts)
+                at += part.Next(cells.AsSpan(at));
+            yield return new($"reading {n}", cells);
         }
     }
 
-    private static JsonElement? At(JsonElement? array, int n) =>
-        array is { ValueKind: JsonValueKind.Array } a && n < a.GetArrayLength() ? a[n] : null;
+    /// <summary>An array of readings is a column; an array of arrays is a column for each member of an ensemble, by member or by time.</summary>
+    private sealed class Part(IReadOnlyList<string> names, IReadOnlyList<JsonElement> walked, bool byTime)
+    {
+        private readonly JsonElement.ArrayEnumerator[] walks =
+        [
+            .. walked.Select(w => w.ValueKind == JsonValueKind.Array ? w.EnumerateArray() : default),
+        ];
+
+        public IReadOnlyList<string> Names { get; } = names;
+
+        public static Part? Of(string name, JsonElement array, int length)
+        {
+            var outer = array.GetArrayLength();
+            if (length == 0 || outer == 0)
+                return null;
+            var first = array.EnumerateArray().First();
+            if (first.ValueKind != JsonValueKind.Array)
+                return outer == length ? new([name], [array], false) : null;
+            var inner = first.GetArrayLength();
+            var byTime = outer == length && inner != length;
+            string[] members =
+            [
+                .. Enumerable
+                    .Range(1, Math.Min(byTime ? inner : outer, TextTable.MostColumns + 1))
+                    .Select(m => $"{name} member {m}"),
+            ];
+            return members.Length > TextTable.MostColumns ? throw new TooMuchException(
+                    new("file", $"{(byTime ? inner : outer)} members", $"Keep to {TextTable.MostColumns - 5} members.")
+                )
+                : byTime ? new(members, [array], true)
+                : new(members, [.. array.EnumerateArray()], false);
+        }
+
+        /// <summary>Writes the next reading's cells; how many.</summary>
+        public int Next(Span<string> cells)
+        {
+            cells[..Names.Count].Fill("");
+            if (!byTime)
+            {
+                for (var m = 0; m < walks.Length; m++)
+                    cells[m] = walks[m].MoveNext() ? Text(walks[m].Current) : "";
+            }
+            else if (walks[0].MoveNext() && walks[0].Current.ValueKind == JsonValueKind.Array)
+            {
+                var m = 0;
+                foreach (var member in walks[0].Current.EnumerateArray())
+                {
+                    if (m == Names.Count)
+                        break;
+                    cells[m++] = Text(member);
+                }
+            }
+            return Names.Count;
+        }
+    }
 
     private static TextTable? Series(JsonElement root)
     {
@@ -83,33 +140,53 @@ internal static class JsonTable
         if (series is not { ValueKind: JsonValueKind.Array } list || list.GetArrayLength() == 0)
             return null;
         var units = Child(Child(Child(root, "properties"), "meta"), "units");
-        var details = list.EnumerateArray().Select(e => Child(Child(Child(e, "data"), "instant"), "details")).ToList();
-        var names = details
-            .Where(d => d is { ValueKind: JsonValueKind.Object })
-            .SelectMany(d => d!.Value.EnumerateObject().Select(p => p.Name))
-            .Distinct()
-            .ToList();
+        var columns = new Dictionary<string, int>();
+        foreach (var details in list.EnumerateArray().Select(Details))
+        {
+            if (details is not { ValueKind: JsonValueKind.Object } held)
+                continue;
+            foreach (var name in held.EnumerateObject().Select(p => p.Name))
+            {
+                columns.TryAdd(name, columns.Count + 1);
+                if (columns.Count >= TextTable.MostColumns)
+                    TextTable.CheckedHeader([.. columns.Keys, "time"]);
+                if (columns.Count > TextTable.MostColumns)
+                    break;
+            }
+        }
         var place = Child(Child(root, "geometry"), "coordinates");
-        JsonElement? height = place is { ValueKind: JsonValueKind.Array } at && at.GetArrayLength() > 2 ? at[2] : null;
+        JsonElement? height =
+            place is { ValueKind: JsonValueKind.Array } at && at.GetArrayLength() == 3
+                ? at.EnumerateArray().Last()
+                : null;
         return new(
-            ["time", .. names.Select(n => Named(n, units))],
-            list.EnumerateArray()
-                .Select(
-                    (e, n) =>
-                        new TextRow(
-                            $"reading {n + 1}",
-                            [Text(Child(e, "time")), .. names.Select(name => Text(Child(details[n], name)))]
-                        )
-                ),
+            TextTable.CheckedHeader(["time", .. columns.Keys.Select(n => Named(n, units))]),
+            list.EnumerateArray().Select((e, n) => new TextRow($"reading {n + 1}", Cells(e, columns))),
             Notes(root, "elevation", height)
         );
+    }
+
+    private static JsonElement? Details(JsonElement reading) =>
+        Child(Child(Child(reading, "data"), "instant"), "details");
+
+    private static string[] Cells(JsonElement reading, Dictionary<string, int> columns)
+    {
+        var cells = new string[columns.Count + 1];
+        Array.Fill(cells, "");
+        cells[0] = Text(Child(reading, "time"));
+        if (Details(reading) is { ValueKind: JsonValueKind.Object } details)
+        {
+            foreach (var detail in details.EnumerateObject())
+                cells[columns[detail.Name]] = Text(detail.Value);
+        }
+        return cells;
     }
 
     private static Dictionary<string, string> Notes(JsonElement root, string name, JsonElement? value)
     {
         var notes = new Dictionary<string, string>();
         if (value is { ValueKind: JsonValueKind.Number })
-            notes[name] = Text(value);
+            notes[name] = value.Value.GetRawText();
         if (Child(root, "timezone") is { ValueKind: JsonValueKind.String } zone)
             notes["time zone"] = zone.GetString()!;
         var meta = Child(Child(root, "properties"), "meta");

@@ -10,6 +10,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
     public DbSet<ItemRow> Items => Set<ItemRow>();
     public DbSet<TripRow> Trips => Set<TripRow>();
     public DbSet<ForecastRow> Forecasts => Set<ForecastRow>();
+    public DbSet<MarkRow> Marks => Set<MarkRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -35,6 +36,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
         });
 
         modelBuilder.Entity<ForecastRow>().HasMany(f => f.Hours).WithOne().HasForeignKey(h => h.ForecastId);
+        modelBuilder.Entity<MarkRow>().HasKey(m => m.Name);
         modelBuilder.Entity<ForecastHourRow>().HasKey(h => new { h.ForecastId, h.Position });
     }
 

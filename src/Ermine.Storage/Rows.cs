@@ -36,6 +36,19 @@ public sealed class TripSleeperRow
     public Guid SleeperId { get; set; }
 }
 
+/// <summary>Something said of the data as a whole.</summary>
+public sealed class MarkRow
+{
+    /// <summary>It was filled at its first start.</summary>
+    public const string Filled = "filled";
+
+    /// <summary>It is the demo data.</summary>
+    public const string Demo = "demo";
+
+    public required string Name { get; set; }
+}
+
+/// <summary>A forecast with what its head says, so that the list of forecasts need not read their hours.</summary>
 public sealed class ForecastRow
 {
     public Guid Id { get; set; }
@@ -43,6 +56,10 @@ public sealed class ForecastRow
     public DateTimeOffset IssuedAt { get; set; }
     public DateTimeOffset ReadAt { get; set; }
     public double? ElevationM { get; set; }
+    public DateTimeOffset From { get; set; }
+    public DateTimeOffset To { get; set; }
+    public int HourCount { get; set; }
+    public int MemberCount { get; set; }
     public List<ForecastHourRow> Hours { get; set; } = [];
 }
 

@@ -32,6 +32,74 @@ public static class EntryRules
     /// <summary>Most layers of a system.</summary>
     public const int MostLayers = 24;
 
+    /// <summary>Most things that one of a party takes along, and most that are given a role.</summary>
+    public const int MostAlong = 300;
+
+    /// <summary>Most rules that one person has answered.</summary>
+    public const int MostQuiet = 100;
+
+    /// <summary>Most things soaked on one day.</summary>
+    public const int MostSoaked = 24;
+
+    /// <summary>Most numbers on one thing.</summary>
+    public const int MostClaims = 8;
+
+    /// <summary>Most pieces that are given a price.</summary>
+    public const int MostPrices = 100;
+
+    /// <summary>First and last date of a night: what lies beyond is a slip.</summary>
+    public static readonly DateOnly FirstDate = new(1950, 1, 1),
+        LastDate = new(2150, 12, 31);
+
+    /// <summary>Elevation of a camp or of a forecast's point, m.</summary>
+    public const double LowestElevationM = -450,
+        HighestElevationM = 8900;
+
+    /// <summary>The fault of an elevation; null where it is sound or unknown.</summary>
+    /// <param name="field">Where.</param>
+    /// <param name="metres">Elevation, m.</param>
+    public static Fault? CheckElevation(string field, double? metres)
+    {
+        var faults = new Faults();
+        if (metres is { } m)
+            faults.Range(field, m, LowestElevationM, HighestElevationM, "m");
+        return faults.Found.SingleOrDefault();
+    }
+
+    /// <summary>The fault of a name; null where it is sound.</summary>
+    /// <param name="field">Where.</param>
+    /// <param name="name">The name.</param>
+    public static Fault? CheckName(string field, string name)
+    {
+        var faults = new Faults();
+        faults.Name(field, name);
+        return faults.Found.SingleOrDefault();
+    }
+
+    /// <summary>The fault of a date; null where it is sound.</summary>
+    /// <param name="field">Where.</param>
+    /// <param name="date">The date.</param>
+    public static Fault? CheckDate(string field, DateOnly date) =>
+        date >= FirstDate && date <= LastDate
+            ? null
+            : new(
+                field,
+                $"{date:yyyy-MM-dd}",
+                $"Give a date from {FirstDate:yyyy-MM-dd} to {LastDate:yyyy-MM-dd}; check the year."
+            );
+
+    /// <summary>Faults of the prices typed for pieces; none where they are sound.</summary>
+    public static IReadOnlyList<Fault> Check(IReadOnlyDictionary<Guid, double> prices)
+    {
+        var faults = new Faults();
+        if (faults.AtMost("prices", prices.Count, MostPrices, "prices"))
+        {
+            foreach (var (id, price) in prices)
+                faults.Range($"prices.{id}", price, 0, 1_000_000, "in your money");
+        }
+        return faults.Found;
+    }
+
     /// <summary>Faults of a sleeper; none where it is sound.</summary>
     public static IReadOnlyList<Fault> Check(Sleeper sleeper)
     {
@@ -59,10 +127,11 @@ public static class EntryRules
             faults.Add("cover", "0", "Say which part of the body it covers: at least one region above 0.");
         if (item.Notes.Length > 500)
             faults.Add("notes", $"{item.Notes.Length} characters", "Keep it to 500 characters.");
-        if (item.Claims.Count > 8)
-            faults.Add("claims", $"{item.Claims.Count}", "Keep to 8 numbers.");
-        for (var i = 0; i < item.Claims.Count; i++)
-            CheckClaim(faults, item, i);
+        if (faults.AtMost("claims", item.Claims.Count, MostClaims, "numbers"))
+        {
+            for (var i = 0; i < item.Claims.Count; i++)
+                CheckClaim(faults, item, i);
+        }
         return faults.Found;
     }
 
@@ -73,8 +142,12 @@ public static class EntryRules
     {
         var faults = new Faults();
         faults.Name("name", trip.Name);
-        if (trip.Nights.Count > MostNights)
-            faults.Add("nights", $"{trip.Nights.Count}", $"A trip has at most {MostNights} nights; divide it.");
+        // What is too long is not looked at any closer.
+        if (
+            !faults.AtMost("nights", trip.Nights.Count, MostNights, "nights; divide the trip")
+            | !faults.AtMost("members", trip.Members.Count, MostMembers, "people")
+        )
+            return faults.Found;
         if (DesignLows.Confidences.All(c => Math.Abs(c.Confidence - trip.Trust.Confidence) > 1e-9))
             faults.Add("trust.confidence", Text(trip.Trust.Confidence), "Choose 0.50, 0.80, 0.90, 0.95 or 0.99.");
         faults.Range("trust.flatMarginK", trip.Trust.FlatMarginK, 0, 30, "K");
@@ -88,12 +161,12 @@ public static class EntryRules
                     "Each night needs a date after the night before it."
                 );
         }
-        if (trip.Members.Count is 0 or > MostMembers)
-            faults.Add("members", $"{trip.Members.Count}", $"A trip has 1 to {MostMembers} people.");
+        if (trip.Members.Count == 0)
+            faults.Add("members", "0", $"A trip has 1 to {MostMembers} people.");
+        faults.Once("nights", trip.Nights.Select(n => n.Id), "Give each night an id of its own.");
+        var used = new HashSet<Guid>();
         for (var i = 0; i < trip.Members.Count; i++)
-            CheckMember(faults, trip, i, owns);
-        if (trip.Nights.Select(n => n.Id).Distinct().Count() < trip.Nights.Count)
-            faults.Add("nights", "the same id twice", "Give each night an id of its own.");
+            CheckMember(faults, trip, i, owns, used);
         return faults.Found;
     }
 
@@ -101,7 +174,8 @@ public static class EntryRules
     {
         if (night.Camp.Length > 80)
             faults.Add($"{at}.camp", $"{night.Camp.Length} characters", "Keep it to 80 characters.");
-        faults.Range($"{at}.elevationM", night.ElevationM, -450, 8900, "m");
+        faults.Add(CheckDate($"{at}.date", night.Date));
+        faults.Range($"{at}.elevationM", night.ElevationM, LowestElevationM, HighestElevationM, "m");
         faults.Range($"{at}.sleepers", night.Sleepers, 1, 8, "people");
         if (night.TypedLowC is { } low)
             faults.Range($"{at}.typedLowC", low, -90, 40, "°C");
@@ -111,7 +185,11 @@ public static class EntryRules
             faults.Range($"{at}.typedWindMs", wind, 0, 60, "m/s");
         if (night.TypedCloud is { } cloud)
             faults.Range($"{at}.typedCloud", cloud, 0, 1, "of the sky");
-        foreach (var byHand in night.Overrules ?? [])
+        var overrules = night.Overrules ?? [];
+        if (!faults.AtMost($"{at}.overrules", overrules.Count, Enum.GetValues<LowStepKind>().Length, "steps"))
+            return;
+        faults.Once($"{at}.overrules", overrules.Select(o => o.Kind), "Set each step by hand once.");
+        foreach (var byHand in overrules)
         {
             if (Overrule.RangeOf(byHand.Kind) is not { } range)
                 faults.Add(
@@ -130,15 +208,24 @@ public static class EntryRules
         }
     }
 
-    private static void CheckMember(Faults faults, Trip trip, int index, Func<Guid, bool> owns)
+    private static void CheckMember(Faults faults, Trip trip, int index, Func<Guid, bool> owns, HashSet<Guid> used)
     {
         var member = trip.Members[index];
         var at = $"members[{index}]";
         if (trip.Members.Take(index).Any(m => m.SleeperId == member.SleeperId))
             faults.Add($"{at}.sleeperId", $"{member.SleeperId}", "This person comes along already; choose another.");
+        if (
+            !faults.AtMost($"{at}.along", member.Along.Count, MostAlong, "things")
+            | !faults.AtMost($"{at}.own", member.Own.Count, MostNights, "nights that differ")
+            | !faults.AtMost($"{at}.kept", member.Kept.Count, MostKept, "systems put aside")
+            | !faults.AtMost($"{at}.quiet", member.Quiet.Count, MostQuiet, "rules answered")
+        )
+            return;
         CheckSystem(faults, $"{at}.system", member.System, owns);
+        faults.Once($"{at}.along", member.Along, "Take each thing along once.");
         foreach (var unknown in member.Along.Where(id => !owns(id)))
             faults.Add($"{at}.along", $"{unknown}", "This thing is not in the kit; take it off the list.");
+        faults.Once($"{at}.own", member.Own.Select(o => o.NightId), "Let each night differ once.");
         for (var i = 0; i < member.Own.Count; i++)
         {
             var own = member.Own[i];
@@ -147,8 +234,7 @@ public static class EntryRules
             if (own.Evening is { } evening)
                 CheckEvening(faults, $"{at}.own[{i}].evening", evening, owns);
         }
-        if (member.Kept.Count > MostKept)
-            faults.Add($"{at}.kept", $"{member.Kept.Count}", $"Keep to {MostKept} systems put aside.");
+        faults.Once($"{at}.kept", member.Kept.Select(k => k.Id), "Give each system put aside an id of its own.");
         for (var i = 0; i < member.Kept.Count; i++)
         {
             faults.Name($"{at}.kept[{i}].name", member.Kept[i].Name);
@@ -156,33 +242,57 @@ public static class EntryRules
         }
         if (member.Dry is { } dry)
             CheckDry(faults, $"{at}.dry", trip, dry, owns);
-        foreach (var quiet in member.Quiet.Where(q => q.Note.Length > 200))
-            faults.Add($"{at}.quiet", $"{quiet.Note.Length} characters", "Keep a note to 200 characters.");
-        foreach (var other in trip.Members.Take(index))
+        foreach (var quiet in member.Quiet)
         {
-            foreach (var id in member.Uses.Intersect(other.Uses).Where(owns))
-                faults.Add(
-                    $"{at}.system",
-                    $"{id}",
-                    "Two people cannot use one thing; take it out here or there, or duplicate it in the kit if you own two."
-                );
+            if (quiet.Note.Length > 200)
+                faults.Add($"{at}.quiet", $"{quiet.Note.Length} characters", "Keep a note to 200 characters.");
+            if (quiet.Rule.Length is 0 or > 80)
+                faults.Add($"{at}.quiet", $"{quiet.Rule.Length} characters", "Name a rule in 1 to 80 characters.");
         }
+        foreach (var id in member.Uses.Where(id => !used.Add(id) && owns(id)))
+            faults.Add(
+                $"{at}.system",
+                $"{id}",
+                "Two people cannot use one thing; take it out here or there, or duplicate it in the kit if you own two."
+            );
     }
 
     private static void CheckDry(Faults faults, string at, Trip trip, DryPlan dry, Func<Guid, bool> owns)
     {
+        if (
+            !faults.AtMost($"{at}.roles", dry.Roles.Count, MostAlong, "roles")
+            | !faults.AtMost($"{at}.days", dry.Days.Count, MostNights, "days")
+        )
+            return;
         foreach (var role in dry.Roles.Where(r => !owns(r.ItemId)))
             faults.Add($"{at}.roles", $"{role.ItemId}", "This thing is not in the kit; take its role away.");
-        if (dry.Roles.Select(r => r.ItemId).Distinct().Count() < dry.Roles.Count)
-            faults.Add($"{at}.roles", "the same thing twice", "Give each thing one role.");
+        faults.Once($"{at}.roles", dry.Roles.Select(r => r.ItemId), "Give each thing one role.");
+        faults.Once($"{at}.days", dry.Days.Select(d => d.NightId), "Set each day once.");
         foreach (var day in dry.Days.Where(d => trip.Nights.All(n => n.Id != d.NightId)))
             faults.Add(
                 $"{at}.days",
                 $"{day.NightId}",
                 "This day's night is not on the trip any more; set the day again."
             );
-        foreach (var soaked in dry.Days.SelectMany(d => d.Soaked).Where(id => !owns(id)))
-            faults.Add($"{at}.days", $"{soaked}", "What is soaked is not in the kit; take it out.");
+        foreach (var day in dry.Days)
+        {
+            if (!faults.AtMost($"{at}.days", day.Soaked.Count, MostSoaked, "things soaked on a day"))
+                continue;
+            faults.Once($"{at}.days", day.Soaked, "Soak each thing once a day.");
+            foreach (var soaked in day.Soaked.Where(id => !owns(id)))
+                faults.Add($"{at}.days", $"{soaked}", "What is soaked is not in the kit; take it out.");
+        }
+    }
+
+    /// <summary>Faults of a system by itself; none where it is sound.</summary>
+    /// <param name="at">Where.</param>
+    /// <param name="system">The system.</param>
+    /// <param name="owns">Whether a thing is owned.</param>
+    public static IReadOnlyList<Fault> Check(string at, SleepSystem system, Func<Guid, bool> owns)
+    {
+        var faults = new Faults();
+        CheckSystem(faults, at, system, owns);
+        return faults.Found;
     }
 
     /// <summary>Faults of an evening without things to put on; none where it is sound.</summary>
@@ -202,8 +312,9 @@ public static class EntryRules
                 Text(evening.UpHour),
                 "Get up after getting in, at 36 (noon of the next day) at the latest."
             );
-        if (evening.Events.Count > MostEvents)
-            faults.Add($"{at}.events", $"{evening.Events.Count}", $"Keep to {MostEvents} events.");
+        if (!faults.AtMost($"{at}.events", evening.Events.Count, MostEvents, "events"))
+            return;
+        faults.Once($"{at}.events", evening.Events.Select(e => e.Id), "Give each event an id of its own.");
         for (var i = 0; i < evening.Events.Count; i++)
         {
             var done = evening.Events[i];
@@ -232,8 +343,8 @@ public static class EntryRules
 
     private static void CheckSystem(Faults faults, string at, SleepSystem system, Func<Guid, bool> owns)
     {
-        if (system.Layers.Count > MostLayers)
-            faults.Add($"{at}.layers", $"{system.Layers.Count}", $"A system has at most {MostLayers} layers.");
+        if (!faults.AtMost($"{at}.layers", system.Layers.Count, MostLayers, "layers"))
+            return;
         var seen = new HashSet<Guid>();
         for (var i = 0; i < system.Layers.Count; i++)
         {
@@ -318,10 +429,36 @@ public static class EntryRules
 
         public void Add(string field, string value, string mend) => Found.Add(new(field, value, mend));
 
+        public void Add(Fault? fault)
+        {
+            if (fault is not null)
+                Found.Add(fault);
+        }
+
+        /// <summary>Whether a list is short enough to be looked at; a fault where it is not.</summary>
+        public bool AtMost(string field, int count, int most, string what)
+        {
+            if (count > most)
+                Add(field, $"{count}", $"Keep to {most} {what}.");
+            return count <= most;
+        }
+
+        /// <summary>Names what stands in a list twice.</summary>
+        public void Once<T>(string field, IEnumerable<T> entries, string mend)
+        {
+            var seen = new HashSet<T>();
+            foreach (var twice in entries.Where(e => !seen.Add(e)).Distinct())
+                Add(field, $"{twice} twice", mend);
+        }
+
         public void Name(string field, string name)
         {
-            if (string.IsNullOrWhiteSpace(name) || name.Length > 80)
-                Add(field, name, "Give it a name of 1 to 80 characters.");
+            if (string.IsNullOrWhiteSpace(name) || name.Length > 80 || name.Any(char.IsControl))
+                Add(
+                    field,
+                    name.Length > 80 ? $"{name.Length} characters" : name,
+                    "Give it a name of 1 to 80 characters."
+                );
         }
 
         public void Range(string field, double value, double least, double most, string unit)

@@ -67,13 +67,15 @@ public static class FrostOfNight
     /// <param name="bodyAreaM2">Area of the body, m².</param>
     /// <param name="hours">How long, h.</param>
     /// <param name="addedG">Breath and water of damp things brought in, g.</param>
+    /// <param name="stop">Ends the work.</param>
     public static FrostHour Pass(
         BuiltStack stack,
         WaterState water,
         ColumnClimate climate,
         double bodyAreaM2,
         double hours,
-        double addedG
+        double addedG,
+        CancellationToken stop = default
     )
     {
         var (parts, barred) = PartsOf(stack);
@@ -89,7 +91,7 @@ public static class FrostOfNight
             var perM2 = share * area;
             Move(held, water, barred, inBarrier, nodes, perM2, fromThings: true);
             nodes[InnermostOfBag(held)] += addedG * share / perM2;
-            var flow = column.Pass(nodes, climate, hours);
+            var flow = column.Pass(nodes, climate, hours, stop);
             Move(held, water, barred, inBarrier, nodes, perM2, fromThings: false);
             source += flow.Source * perM2;
             escaped += flow.Escaped * perM2;

@@ -91,7 +91,8 @@ public sealed class VapourColumn
     /// <param name="water">Water or frost at each node, g/m²; changed.</param>
     /// <param name="climate">What the column is between.</param>
     /// <param name="hours">How long, h.</param>
-    public ColumnFlow Pass(double[] water, ColumnClimate climate, double hours)
+    /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
+    public ColumnFlow Pass(double[] water, ColumnClimate climate, double hours, CancellationToken stop = default)
     {
         var whole = thermal[^1] + climate.AirLayer;
         for (var n = 0; n < Nodes; n++)
@@ -100,6 +101,7 @@ public sealed class VapourColumn
         var left = hours;
         while (left > Empty)
         {
+            stop.ThrowIfCancellationRequested();
             Solve(water, climate);
             var step = left;
             for (var n = 0; n < Nodes; n++)

@@ -17,7 +17,15 @@ namespace Ermine.Core.Nights;
 /// <param name="sleeper">That person.</param>
 /// <param name="closet">What is owned.</param>
 /// <param name="forecast">The forecast the trip stands on.</param>
-public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Closet closet, ForecastSeries? forecast)
+/// <param name="stop">Ends the work: whoever asked is gone, or it takes too long. Every night and every balance looks at it.</param>
+public sealed class NightPlanner(
+    Trip trip,
+    Member member,
+    Sleeper sleeper,
+    Closet closet,
+    ForecastSeries? forecast,
+    CancellationToken stop = default
+)
 {
     /// <summary>How far sleepers differ from the model, K either way: one standard deviation of the prior on a person (assumption).</summary>
     public const double BandK = 4;
@@ -37,6 +45,9 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     /// <summary>The trip.</summary>
     public Trip Trip => trip;
 
+    /// <summary>The forecast it stands on.</summary>
+    public ForecastSeries? Forecast => forecast;
+
     /// <summary>Who of it.</summary>
     public Member Member => member;
 
@@ -53,7 +64,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
     public DryTrail Trail => trail ??= DryTrail.Run(this, member.DryOrPlain);
 
     /// <summary>The same planner over another closet.</summary>
-    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast) { trail = Trail };
+    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast, stop) { trail = Trail };
 
     /// <summary>The same planner for the same person with something changed.</summary>
     public NightPlanner With(Member changed, Closet? other = null) =>
@@ -65,7 +76,8 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
             changed,
             sleeper,
             other ?? closet,
-            forecast
+            forecast,
+            stop
         );
 
     /// <summary>The same planner for the trip slept in another system: on all nights that share one, or on this night where it has its own.</summary>
@@ -185,7 +197,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
                 MoistAir.VapourPressure(step.Around.Celsius, segment.Where.Shelter.Humidity),
                 Wind.AirLayer(stack.Wind)
             );
-            var passed = FrostOfNight.Pass(stack, water, climate, sleeper.BodyAreaM2, hours, breath + fromDamp);
+            var passed = FrostOfNight.Pass(stack, water, climate, sleeper.BodyAreaM2, hours, breath + fromDamp, stop);
             source += passed.SourceG;
             added += passed.AddedG + sweat;
             escaped += passed.EscapedG;
@@ -362,6 +374,7 @@ public sealed class NightPlanner(Trip trip, Member member, Sleeper sleeper, Clos
 
     private BuiltStack Stacked(int index, SleepSystem system, Surroundings where, WaterState? water, Variation? moved)
     {
+        stop.ThrowIfCancellationRequested();
         var layers = closet.Resolve(system);
         if (moved is not null)
             layers = [.. layers.Select(moved.Moved)];

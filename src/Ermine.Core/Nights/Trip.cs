@@ -97,6 +97,9 @@ public sealed record Member(
             .Concat(Own.SelectMany(o => o.Evening?.Events ?? []).Select(e => e.ItemId).OfType<Guid>())
             .Concat(DryOrPlain.Roles.Select(r => r.ItemId))
             .Distinct();
+
+    /// <summary>Everything that must stay owned for this person's plan to be read: what is used, and what is soaked on some day.</summary>
+    public IEnumerable<Guid> RefersTo => Uses.Union(DryOrPlain.Days.SelectMany(d => d.Soaked));
 }
 
 /// <summary>A trip: its nights, who comes along, and how far the forecast is trusted.</summary>

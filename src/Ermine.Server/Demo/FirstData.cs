@@ -18,15 +18,28 @@ public static class FirstData
         IReadOnlyList<Trip> Trips
     );
 
-    public static async Task Fill(Store store, bool demo)
-    {
-        if ((await store.Sleepers()).Count > 0)
-            return;
-        if (!demo)
+    /// <summary>Fills what was never filled, whole or not at all; a fill that broke off is done again.</summary>
+    public static Task Fill(Store store, bool demo) =>
+        store.AsOne(async () =>
         {
-            await store.Save(new Sleeper(Guid.NewGuid(), "Me", 70, 172, 35, Sex.Female));
-            return;
-        }
+            if (demo && await store.IsHalfFilled())
+                await store.Empty();
+            if (await store.Count(RowKind.Sleeper) > 0)
+                return;
+            if (!demo)
+            {
+                await Saved(store.Save(new Sleeper(Guid.NewGuid(), "Me", 70, 172, 35, Sex.Female)));
+                return;
+            }
+            if (await store.IsMarked(MarkRow.Filled))
+                return;
+            await FillDemo(store);
+            await store.Mark(MarkRow.Demo);
+            await store.Mark(MarkRow.Filled);
+        });
+
+    private static async Task FillDemo(Store store)
+    {
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         QuantityJson.Configure(options);
         var file = JsonSerializer.Deserialize<DemoFile>(Resource("demo.json"), options)!;
@@ -45,7 +58,7 @@ public static class FirstData
     private static async Task Saved(Task<Outcome> save)
     {
         if (await save is not Outcome.Done and var outcome)
-            throw new InvalidOperationException($"The demo data could not be saved: {outcome}.");
+            throw new InvalidOperationException($"The first data could not be saved: {outcome}.");
     }
 
     private static byte[] Resource(string name)

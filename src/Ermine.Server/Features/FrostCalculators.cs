@@ -93,7 +93,11 @@ public static class FrostCalculators
         calc.MapPost("/nights", Nights).WithSummary("A system through many nights, with airing between");
     }
 
-    private static Results<Ok<FrostResponse>, ProblemHttpResult> Frost(FrostRequest request)
+    private static async Task<Results<Ok<FrostResponse>, ProblemHttpResult>> Frost(
+        FrostRequest request,
+        Work work,
+        CancellationToken client
+    )
     {
         var faults = FaultsOf(request.Layers);
         Calculators.Check(faults, "skinC", request.SkinC, 0, 40, "°C");
@@ -106,6 +110,18 @@ public static class FrostCalculators
         if (faults.Count > 0)
             return Problems.Faults(faults);
 
+        return TypedResults.Ok(
+            await work.Run(
+                (int)(request.Hours * request.Layers.Count * request.Slices / 100),
+                "fewer hours, layers or slices",
+                stop => Passed(request, stop),
+                client
+            )
+        );
+    }
+
+    private static FrostResponse Passed(FrostRequest request, CancellationToken stop)
+    {
         VapourLayer[] layers = [.. request.Layers.Select(l => Of(l, 1, request.Slices))];
         var column = new VapourColumn(layers);
         var water = Poured(request.Layers, layers, request.AreaM2);
@@ -119,22 +135,24 @@ public static class FrostCalculators
         var (source, escaped) = (0.0, 0.0);
         for (var left = request.Hours; left > 1e-9; left -= 1)
         {
-            var flow = column.Pass(water, climate, Math.Min(1, left));
+            var flow = column.Pass(water, climate, Math.Min(1, left), stop);
             source += flow.Source;
             escaped += flow.Escaped;
         }
-        return TypedResults.Ok(
-            new FrostResponse(
-                source / request.Hours,
-                escaped / request.Hours,
-                (water.Sum() - before) * request.AreaM2,
-                ByLayer(request.Layers, layers, water, request.AreaM2),
-                ["Skin 450 m²Pa/W to the air next to it.", "No sorption, and water changes nothing else."]
-            )
+        return new(
+            source / request.Hours,
+            escaped / request.Hours,
+            (water.Sum() - before) * request.AreaM2,
+            ByLayer(request.Layers, layers, water, request.AreaM2),
+            ["Skin 450 m²Pa/W to the air next to it.", "No sorption, and water changes nothing else."]
         );
     }
 
-    private static Results<Ok<NightsResponse>, ProblemHttpResult> Nights(NightsRequest request)
+    private static async Task<Results<Ok<NightsResponse>, ProblemHttpResult>> Nights(
+        NightsRequest request,
+        Work work,
+        CancellationToken client
+    )
     {
         var faults = FaultsOf(request.Layers);
         var sleeper = new Sleeper(
@@ -167,6 +185,18 @@ public static class FrostCalculators
         if (faults.Count > 0)
             return Problems.Faults(faults);
 
+        return TypedResults.Ok(
+            await work.Run(
+                request.Nights.Count * request.Layers.Count,
+                "fewer nights or layers",
+                stop => Row(request, sleeper, stop),
+                client
+            )
+        );
+    }
+
+    private static NightsResponse Row(NightsRequest request, Sleeper sleeper, CancellationToken stop)
+    {
         var area = FrostOfNight.Covered * sleeper.BodyAreaM2;
         double[]? nodes = null;
         var rows = new List<NightOfRow>();
@@ -174,19 +204,17 @@ public static class FrostCalculators
         {
             if (rows.Count > 0 && request.Airing is { } between)
                 nodes = Aired(nodes!, between, area);
-            var (row, after) = OneNight(request, sleeper, night, nodes, area);
+            var (row, after) = OneNight(request, sleeper, night, nodes, area, stop);
             nodes = after;
             rows.Add(row);
         }
-        return TypedResults.Ok(
-            new NightsResponse(
-                rows,
-                [
-                    "Every hour of a night is as cold as its low.",
-                    "Skin at 33 °C; the column gives the heat that its vapour carries off.",
-                    "Water loosens the loft of layers that have a mass: exp(−k·g per g), never under a fifth.",
-                ]
-            )
+        return new(
+            rows,
+            [
+                "Every hour of a night is as cold as its low.",
+                "Skin at 33 °C; the column gives the heat that its vapour carries off.",
+                "Water loosens the loft of layers that have a mass: exp(−k·g per g), never under a fifth.",
+            ]
         );
     }
 
@@ -195,7 +223,8 @@ public static class FrostCalculators
         Sleeper sleeper,
         FrostedNight night,
         double[]? before,
-        double area
+        double area,
+        CancellationToken stop
     )
     {
         VapourLayer[] Layers(double[] nodes, VapourLayer[] as0) =>
@@ -217,7 +246,7 @@ public static class FrostCalculators
             var hours = Math.Min(1, left);
             if (request.BreathInside)
                 water[1] += FrostOfNight.Breath * hours / area;
-            var flow = new VapourColumn(Layers(water, plain)).Pass(water, climate, hours);
+            var flow = new VapourColumn(Layers(water, plain)).Pass(water, climate, hours, stop);
             var heat =
                 FrostOfNight.Covered * (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours
                 + FrostOfNight.Uncovered;

@@ -30,7 +30,8 @@ public static class Plans
     public sealed record PlanResponse(
         IReadOnlyList<NightLine> Nights,
         NightPlan? Night,
-        IReadOnlyList<IReadOnlyList<NightLine>> Party
+        IReadOnlyList<IReadOnlyList<NightLine>> Party,
+        ForecastGap? Gap
     );
 
     /// <summary>One night as the ladder shows it; the cold side by each school.</summary>
@@ -84,31 +85,48 @@ public static class Plans
     public static void Map(IEndpointRouteBuilder api)
     {
         var group = api.MapGroup("").WithTags("Plans");
-        group.MapPost("/plan", Plan).WithSummary("Verdicts of every night and one night with its reasons");
+        group
+            .MapPost("/plan", (PlanRequest request, Asking asking) => asking.Of(request, Answer))
+            .WithSummary("Verdicts of every night and one night with its reasons");
         group
             .MapPost(
                 "/plan/fixes",
-                (PlanRequest request, Store store) => Ask(request, store, p => Fixes.For(p, request.Night))
+                (PlanRequest request, Asking asking) =>
+                    asking.List(request, p => Fixes.For(p[request.Member], request.Night))
             )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
         group
-            .MapPost(
-                "/plan/buys",
-                (BuyRequest request, Store store) =>
-                    Ask(request, store, p => Generics.For(p, request.Night, request.Prices))
-            )
+            .MapPost("/plan/buys", Buys)
             .WithSummary("What plain pieces not owned yet would do for one night");
         group
             .MapPost(
                 "/plan/schools",
-                (PlanRequest request, Store store) =>
-                    Ask(request, store, p => Schools.For(p.Free, p.SystemOf(request.Night), p.Member.Along))
+                (PlanRequest request, Asking asking) =>
+                    asking.List(
+                        request,
+                        p =>
+                            Schools.For(
+                                p[request.Member].Free,
+                                p[request.Member].SystemOf(request.Night),
+                                p[request.Member].Member.Along
+                            )
+                    )
             )
             .WithSummary("The schools that can be built from what is owned");
         group.MapPost("/plan/compare", Compare).WithSummary("Two to four systems side by side on one night");
-        group.MapPost("/plan/dry", Dry).WithSummary("Dry things, frost and habits along the trip");
         group
-            .MapPost("/plan/losses", (PlanRequest request, Store store) => Ask(request, store, OneLostAtATime.Of))
+            .MapPost(
+                "/plan/dry",
+                (PlanRequest request, Asking asking) =>
+                    asking.Of(request, (p, r) => DryAnswers.For(p[r.Member]))
+            )
+            .WithSummary("Dry things, frost and habits along the trip");
+        group
+            .MapPost(
+                "/plan/losses",
+                (PlanRequest request, Asking asking) =>
+                    asking.List(request, p => OneLostAtATime.Of(p[request.Member]))
+            )
             .WithSummary("The trip again with each single thing lost, soaked or failed");
         group.MapGet("/heat-sources", () => HeatSources.Library).WithSummary("Sources of heat that are taken to bed");
         group.MapPost("/items/reading", Reading).WithSummary("What a thing's numbers mean, before it is saved");
@@ -116,58 +134,44 @@ public static class Plans
         group.MapPost("/items/loft", LoftOf).WithSummary("Loft of an old thing against new, by ruler or by use");
     }
 
-    private static async Task<Results<Ok<PlanResponse>, ProblemHttpResult>> Plan(PlanRequest request, Store store)
-    {
-        var (planners, problem) = await Prepare(request, store);
-        return problem is not null ? problem : TypedResults.Ok(Answer(planners, request));
-    }
-
-    internal static PlanResponse Answer(IReadOnlyList<NightPlanner> planners, PlanRequest request)
+    private static PlanResponse Answer(IReadOnlyList<NightPlanner> planners, PlanRequest request)
     {
         var party = planners
             .Select(p => (IReadOnlyList<NightLine>)[.. p.Plan().Select((n, i) => NightLine.Of(p, n, i))])
             .ToList();
+        var asked = planners[request.Member];
         return new(
             party[request.Member],
-            request.Night < request.Trip.Nights.Count ? planners[request.Member].Plan(request.Night) : null,
-            party
+            request.Night < request.Trip.Nights.Count ? asked.Plan(request.Night) : null,
+            party,
+            ForecastGap.Of(request.Trip, asked.Forecast)
         );
     }
 
-    private static async Task<Results<Ok<DryAnswer>, ProblemHttpResult>> Dry(PlanRequest request, Store store)
-    {
-        var (planners, problem) = await Prepare(request, store);
-        return problem is not null ? problem : TypedResults.Ok(DryAnswers.For(planners[request.Member]));
-    }
+    private static async Task<Results<Ok<IReadOnlyList<Buy>>, ProblemHttpResult>> Buys(BuyRequest request, Asking asking) =>
+        EntryRules.Check(request.Prices) is { Count: > 0 } faults
+            ? Problems.Faults(faults)
+            : await asking.List(request, p => Generics.For(p[request.Member], request.Night, request.Prices));
 
     private static async Task<Results<Ok<IReadOnlyList<NightPlan>>, ProblemHttpResult>> Compare(
         CompareRequest request,
-        Store store
+        Asking asking
     )
     {
         if (request.Systems.Count is < 1 or > 4)
             return Problems.Faults([
                 new("systems", $"{request.Systems.Count}", "Set two to four systems side by side."),
             ]);
-        return await Ask(
+        return await asking.List(
             request,
-            store,
             p =>
                 (IReadOnlyList<NightPlan>)
-                    [.. request.Systems.Select(s => p.Sleeping(request.Night, s).Plan(request.Night))]
+                    [
+                        .. request.Systems.Select(s =>
+                            p[request.Member].Sleeping(request.Night, s).Plan(request.Night)
+                        ),
+                    ]
         );
-    }
-
-    private static async Task<Results<Ok<IReadOnlyList<T>>, ProblemHttpResult>> Ask<T>(
-        PlanRequest request,
-        Store store,
-        Func<NightPlanner, IReadOnlyList<T>> ask
-    )
-    {
-        var (planners, problem) = await Prepare(request, store);
-        if (problem is not null)
-            return problem;
-        return TypedResults.Ok(request.Night < request.Trip.Nights.Count ? ask(planners[request.Member]) : []);
     }
 
     private static Results<Ok<ItemReading>, ProblemHttpResult> Reading(KitItem item)
@@ -176,8 +180,8 @@ public static class Plans
         return faults.Count > 0 ? Problems.Faults(faults) : TypedResults.Ok(ItemReader.Read(item));
     }
 
-    private static async Task<IReadOnlyDictionary<Guid, ItemReading>> Readings(Store store) =>
-        (await store.Items()).ToDictionary(i => i.Id, ItemReader.Read);
+    private static async Task<IReadOnlyDictionary<Guid, ItemReading>> Readings(Store store, CancellationToken stop) =>
+        (await store.Items(stop)).ToDictionary(i => i.Id, ItemReader.Read);
 
     /// <summary>By ruler: cm now and when new. By use: nights slept in it and nights since it was washed.</summary>
     public sealed record LoftRequest(
@@ -204,30 +208,5 @@ public static class Plans
                 "Give loft now and when new, each over 0 and at most 30 cm, or nights from 0 to 5000."
             ),
         ]);
-    }
-
-    private static async Task<(IReadOnlyList<NightPlanner>, ProblemHttpResult?)> Prepare(
-        PlanRequest request,
-        Store store
-    )
-    {
-        var trip = request.Trip;
-        var closet = new Closet(await store.Items());
-        var faults = EntryRules.Check(trip, id => closet.Find(id) is not null).ToList();
-        var sleepers = (await store.Sleepers()).ToDictionary(s => s.Id);
-        faults.AddRange(Workspace.UnknownSleepers(trip, sleepers.ContainsKey));
-        if (request.Night < 0)
-            faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
-        if (request.Member < 0 || request.Member >= trip.Members.Count)
-            faults.Add(
-                new("member", $"{request.Member}", $"People of this trip count from 0 to {trip.Members.Count - 1}.")
-            );
-        if (faults.Count > 0)
-            return ([], Problems.Faults(faults, title: "The plan cannot be answered as it stands."));
-        var forecast = trip.ForecastId is { } id ? await store.Forecast(id) : null;
-        return (
-            [.. trip.Members.Select(m => new NightPlanner(trip, m, sleepers[m.SleeperId], closet, forecast))],
-            null
-        );
     }
 }

@@ -50,6 +50,8 @@ public static class Station
         var faults = new List<Fault>();
         var place = Forecasts.Choice<Terrain>("terrain", terrain, faults) ?? Terrain.Slope;
         var behaviour = Forecasts.Choice<Behaviour>("behave", behave, faults) ?? Behaviour.Well;
+        if (EntryRules.CheckDate("from", from) is { } never)
+            faults.Add(never);
         Calculators.Check(faults, "latitude", latitude, -90, 90, "degrees");
         Calculators.Check(faults, "elevationM", elevationM, -450, 8900, "m");
         Calculators.Check(faults, "days", days, 1, 16, "days");

@@ -11,11 +11,21 @@ namespace Ermine.Server.Features;
 /// <summary>Everything one person has: read in one call, saved thing by thing, each on the version that was read.</summary>
 public static class Workspace
 {
+    /// <summary>Most rows of a kind: what is beyond is another closet.</summary>
+    private static readonly Dictionary<RowKind, int> Most = new()
+    {
+        [RowKind.Trip] = 500,
+        [RowKind.Item] = 1_000,
+        [RowKind.Sleeper] = 100,
+    };
+
     public sealed record Everything(
         IReadOnlyList<Trip> Trips,
         IReadOnlyList<KitItem> Items,
         IReadOnlyList<Sleeper> Sleepers,
-        IReadOnlyList<ForecastHead> Forecasts
+        IReadOnlyList<ForecastHead> Forecasts,
+        IReadOnlyList<SetAside> SetAside,
+        bool ReadOnly
     );
 
     /// <summary>The version a thing has after it was saved.</summary>
@@ -25,38 +35,87 @@ public static class Workspace
     {
         var group = api.MapGroup("").WithTags("Workspace");
         group.MapGet("/workspace", Read).WithSummary("Trips, kit, sleepers and the heads of forecasts");
+        group
+            .MapGet("/set-aside/{kind}/{row:long}", Export)
+            .WithSummary("A row that cannot be read, as it stands in the database");
 
-        group.MapPut("/trips/{id:guid}", PutTrip).WithSummary("Save a trip; version 0 adds it");
-        group.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
-        group.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
-
-        group.MapDelete(
+        var saves = group.MapGroup("").Saves();
+        saves.MapPut("/trips/{id:guid}", PutTrip).WithSummary("Save a trip; version 0 adds it");
+        saves.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
+        saves.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
+        saves.MapDelete(
             "/trips/{id:guid}",
             (Guid id, long version, Store store) => Remove(id, version, store.RemoveTrip, store)
         );
-        group.MapDelete(
+        saves.MapDelete(
             "/items/{id:guid}",
             (Guid id, long version, Store store) => Remove(id, version, store.RemoveItem, store)
         );
-        group.MapDelete(
+        saves.MapDelete(
             "/sleepers/{id:guid}",
             (Guid id, long version, Store store) => Remove(id, version, store.RemoveSleeper, store)
         );
+        saves.MapDelete("/set-aside/{kind}/{row:long}", RemoveSetAside).WithSummary("Remove a row that cannot be read");
     }
 
-    internal static async Task<Everything> Read(Store store) =>
-        new(await store.Trips(), await store.Items(), await store.Sleepers(), await store.Forecasts());
+    internal static async Task<Everything> Read(Store store, DataFolder data, CancellationToken stop)
+    {
+        var (trips, items, sleepers, forecasts) = (
+            await store.Trips(stop),
+            await store.Items(stop),
+            await store.Sleepers(stop),
+            await store.Forecasts(stop)
+        );
+        return new(trips, items, sleepers, forecasts, store.SetAside, data.ReadOnly);
+    }
+
+    private static async Task<IResult> Export(RowKind kind, long row, Store store) =>
+        await store.Export(kind, row) is { } whole
+            ? Results.File(
+                System.Text.Encoding.UTF8.GetBytes(whole.ToJsonString()),
+                "application/json",
+                $"ermine-{kind.ToString().ToLowerInvariant()}-{row}.json"
+            )
+            : Problems.From(Outcome.Missing, $"{kind} {row}", () => "")!;
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveSetAside(RowKind kind, long row, Store store)
+    {
+        await Read(store);
+        if (store.SetAside.All(s => s.Kind != kind || s.Row != row))
+            return Problems.From(Outcome.Missing, $"{kind} {row}", () => "")!;
+        var problem = Problems.From(
+            await store.RemoveSetAside(kind, row),
+            $"{kind} {row}",
+            () => "A trip still refers to it: change that trip first."
+        );
+        return problem is null ? TypedResults.NoContent() : problem;
+
+        static async Task Read(Store store)
+        {
+            await store.Trips();
+            await store.Items();
+            await store.Sleepers();
+            await store.Forecasts();
+        }
+    }
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> PutTrip(Guid id, Trip trip, Store store)
     {
         var owned = (await store.Items()).Select(i => i.Id).ToHashSet();
         var faults = EntryRules.Check(trip, owned.Contains).ToList();
         var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
-        faults.AddRange(UnknownSleepers(trip, known.Contains));
-        if (trip.ForecastId is { } forecast && await store.Forecast(forecast) is null)
-            faults.Add(new("forecastId", $"{forecast}", "There is no such forecast; read the file again."));
-        return await Put(id, trip.Id, trip.Name, trip.Version, faults, () => store.Save(trip));
+        if (faults.Count == 0)
+        {
+            faults.AddRange(UnknownSleepers(trip, known.Contains));
+            faults.AddRange(await UnknownForecast(trip, store));
+        }
+        return await Put(RowKind.Trip, id, trip.Id, trip.Name, trip.Version, faults, () => store.Save(trip), store);
     }
+
+    internal static async Task<IEnumerable<Fault>> UnknownForecast(Trip trip, Store store) =>
+        trip.ForecastId is { } forecast && !await store.HasForecast(forecast)
+            ? [new("forecastId", $"{forecast}", "There is no such forecast; read the file again.")]
+            : [];
 
     internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>
         trip
@@ -69,24 +128,46 @@ public static class Workspace
             ));
 
     private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutItem(Guid id, KitItem item, Store store) =>
-        Put(id, item.Id, item.Name, item.Version, EntryRules.Check(item), () => store.Save(item));
+        Put(
+            RowKind.Item,
+            id,
+            item.Id,
+            item.Name,
+            item.Version,
+            EntryRules.Check(item),
+            () => store.Save(item),
+            store
+        );
 
     private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutSleeper(Guid id, Sleeper sleeper, Store store) =>
-        Put(id, sleeper.Id, sleeper.Name, sleeper.Version, EntryRules.Check(sleeper), () => store.Save(sleeper));
+        Put(
+            RowKind.Sleeper,
+            id,
+            sleeper.Id,
+            sleeper.Name,
+            sleeper.Version,
+            EntryRules.Check(sleeper),
+            () => store.Save(sleeper),
+            store
+        );
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> Put(
+        RowKind kind,
         Guid id,
         Guid bodyId,
         string name,
         long version,
         IReadOnlyList<Fault> faults,
-        Func<Task<Outcome>> save
+        Func<Task<Outcome>> save,
+        Store store
     )
     {
         if (id != bodyId)
             return Problems.Faults([new("id", $"{bodyId}", $"The address says {id}; both must be the same.")]);
         if (faults.Count > 0)
             return Problems.Faults(faults);
+        if (version == 0 && await store.Count(kind) is var count && count >= Most[kind])
+            return Problems.Faults([new($"{kind}", $"{count}", $"Keep to {Most[kind]} of them: remove some first.")]);
         var problem = Problems.From(await save(), name, () => "Something it refers to is gone; load the page again.");
         return problem is null ? TypedResults.Ok(new Saved(id, version + 1)) : problem;
     }

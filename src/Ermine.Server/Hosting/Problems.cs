@@ -37,7 +37,19 @@ public static partial class Problems
 
     /// <summary>The body is larger than anything Ermine reads.</summary>
     public static ProblemHttpResult TooLarge { get; } =
-        Faults([new("body", "too large", "Send at most 4 MB.")], 413, "That is too large. Nothing was saved.");
+        Faults(
+            [new("body", "too large", "Send a file of at most 4 MB, or JSON of at most 16 MB.")],
+            413,
+            "That is too large. Nothing was saved."
+        );
+
+    /// <summary>The body is of a type that is not read here.</summary>
+    public static ProblemHttpResult WrongType(string? type, IReadOnlyList<string> taken) =>
+        Faults(
+            [new("content-type", type ?? "", $"Send it in UTF-8 as {string.Join(", ", taken)}.")],
+            415,
+            Unread
+        );
 
     /// <summary>A save or removal that did not happen; null where it did.</summary>
     public static ProblemHttpResult? From(Outcome outcome, string name, Func<string> whyInUse) =>
@@ -71,41 +83,69 @@ public static partial class Problems
         app.UseExceptionHandler(
             new ExceptionHandlerOptions
             {
-                ExceptionHandler = context =>
-                    Of(context.Features.Get<IExceptionHandlerFeature>()?.Error).ExecuteAsync(context),
-                SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+                ExceptionHandler = context => Of(context).ExecuteAsync(context),
+                SuppressDiagnosticsCallback = context =>
+                    context.Exception is BadHttpRequestException or WorkRefusedException or RefusedException,
             }
         );
 
-    private static ProblemHttpResult Of(Exception? error)
+    private static ProblemHttpResult Of(HttpContext context)
     {
+        var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
         if (error is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
             return TooLarge;
         if (error is BadHttpRequestException bad)
+            return Unreadable(bad);
+        if (error is WorkRefusedException refused)
         {
-            var json = bad.InnerException as JsonException;
-            var field = json?.Path is { Length: > 2 } path ? path[2..] : "body";
-            if (MissingFields().Match(json?.Message ?? "") is { Success: true } missing)
-            {
-                var names = missing.Groups[1].Value.Replace("'", "", StringComparison.Ordinal);
-                return Faults([new(names, "missing", "Add it; the API page names its type and unit.")], 400, Unread);
-            }
-            return Faults(
-                [new(field, "not readable", "Give it the type and unit that the API page names.")],
-                400,
-                Unread
-            );
+            context.Response.Headers.RetryAfter = $"{refused.RetryAfterSeconds}";
+            return TypedResults.Problem(statusCode: 503, title: refused.Message);
         }
+        if (RefusedException.Of(error, context.RequestServices.GetRequiredService<DataFolder>().Path) is { } storage)
+            return TypedResults.Problem(statusCode: 507, title: storage.Message);
         return TypedResults.Problem(
             statusCode: 500,
             title: "Ermine failed on this. Nothing was saved; try again, and keep the log."
         );
     }
 
-    private const string Unread = "The request could not be read. Nothing was saved.";
+    private static ProblemHttpResult Unreadable(BadHttpRequestException bad)
+    {
+        if (OfAddress().Match(bad.Message) is { Success: true } asked)
+            return Faults(
+                [
+                    new(
+                        asked.Groups["name"].Value,
+                        asked.Groups["value"].Success ? asked.Groups["value"].Value : "missing",
+                        "Give it in the address, of the type that the API page names."
+                    ),
+                ],
+                400,
+                Unread
+            );
+        var json = bad.InnerException as JsonException;
+        var field = json?.Path is { Length: > 2 } path ? path[2..] : "body";
+        if (MissingFields().Match(json?.Message ?? "") is { Success: true } missing)
+        {
+            var names = missing.Groups[1].Value.Replace("'", "", StringComparison.Ordinal);
+            return Faults([new(names, "missing", "Add it; the API page names its type and unit.")], 400, Unread);
+        }
+        return Faults(
+            [new(field, "not readable", "Give it the type and unit that the API page names.")],
+            400,
+            Unread
+        );
+    }
+
+    internal const string Unread = "The request could not be read. Nothing was saved.";
 
     [GeneratedRegex(@"missing required.*including: (.+?)\.?$")]
     private static partial Regex MissingFields();
+
+    [GeneratedRegex("""
+        parameter "\S+ (?<name>\w+)" (was not provided|from "(?<value>.*)")
+        """, RegexOptions.Singleline)]
+    private static partial Regex OfAddress();
 
     private static string Quoted(string value) => value.Length == 0 ? "empty" : $"“{value}”";
 }

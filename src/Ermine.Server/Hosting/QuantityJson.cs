@@ -17,6 +17,7 @@ public static class QuantityJson
     public static void Configure(JsonSerializerOptions options)
     {
         options.NumberHandling = JsonNumberHandling.Strict;
+        options.AllowDuplicateProperties = false;
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));

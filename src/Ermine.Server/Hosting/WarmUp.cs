@@ -1,21 +1,36 @@
+using System.Net.Http.Json;
+using System.Text.Json;
 using Microsoft.AspNetCore.Hosting.Server;
 
 namespace Ermine.Server.Hosting;
 
 /// <summary>
 /// Asks for the first page as a browser would, before anyone does, so that the first visitor does not wait for code to be compiled.
+/// It does a bounded amount of work, and nothing hangs on it: whatever goes wrong shows again with whoever asks for it.
 /// </summary>
 public static class WarmUp
 {
-    public static async Task Run(WebApplication app)
+    private static readonly TimeSpan Longest = TimeSpan.FromSeconds(5);
+
+    public static async Task Run(WebApplication app, CancellationToken ending)
     {
         // A server under test answers no real address.
         if (!app.Services.GetRequiredService<IServer>().GetType().Name.StartsWith("Kestrel", StringComparison.Ordinal))
             return;
-        using var http = new HttpClient { BaseAddress = new(app.Urls.First()) };
-        using var page = await http.GetAsync("/");
-        using var all = System.Text.Json.JsonDocument.Parse(await http.GetStringAsync("/api/workspace"));
-        foreach (var trip in all.RootElement.GetProperty("trips").EnumerateArray())
-            await http.PostAsJsonAsync("/api/plan", new { trip, night = 0 });
+        try
+        {
+            using var stop = CancellationTokenSource.CreateLinkedTokenSource(ending);
+            stop.CancelAfter(Longest);
+            using var http = new HttpClient { BaseAddress = new(app.Urls.First()) };
+            using var page = await http.GetAsync("/", stop.Token);
+            using var all = JsonDocument.Parse(await http.GetStringAsync("/api/workspace", stop.Token));
+            foreach (var trip in all.RootElement.GetProperty("trips").EnumerateArray().Take(1))
+                await http.PostAsJsonAsync("/api/plan", new { trip, night = 0 }, stop.Token);
+        }
+        catch (Exception failed)
+            when (failed is HttpRequestException or OperationCanceledException or JsonException or KeyNotFoundException)
+        {
+            // Whoever asks next is told.
+        }
     }
 }

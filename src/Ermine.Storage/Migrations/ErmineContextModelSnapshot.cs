@@ -57,14 +57,26 @@ namespace Ermine.Storage.Migrations
                     b.Property<double?>("ElevationM")
                         .HasColumnType("REAL");
 
+                    b.Property<DateTimeOffset>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("HourCount")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTimeOffset>("IssuedAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("MemberCount")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTimeOffset>("ReadAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("To")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
@@ -97,6 +109,16 @@ namespace Ermine.Storage.Migrations
                         .IsUnique();
 
                     b.ToTable("Items");
+                });
+
+            modelBuilder.Entity("Ermine.Storage.MarkRow", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Name");
+
+                    b.ToTable("Marks");
                 });
 
             modelBuilder.Entity("Ermine.Storage.SleeperRow", b =>

@@ -1,0 +1,155 @@
+using Ermine.Server.Demo;
+using Ermine.Server.Features;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+using Microsoft.AspNetCore.Connections;
+using Microsoft.EntityFrameworkCore;
+
+namespace Ermine.Server;
+
+/// <summary>Puts the server together and runs it, or does what else the command line asks for.</summary>
+internal static class Application
+{
+    public static WebApplication Build(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(args);
+        // What the host itself is told by its caller, a test among them, is known only once it is built.
+        builder.Services.AddSingleton(s => CommandLine.Read(s.GetRequiredService<IConfiguration>()));
+        builder.Services.AddSingleton(s => new DataFolder(s.GetRequiredService<CommandLine>().Data));
+        builder.Services.AddDbContext<ErmineContext>(
+            (s, options) => options.UseSqlite(s.GetRequiredService<DataFolder>().ConnectionString)
+        );
+        builder.Services.AddScoped<Store>();
+        builder.Services.AddScoped<Asking>();
+        builder.Services.AddSingleton<Work>();
+        builder.Services.AddSingleton<ForecastCache>();
+        builder.Services.AddHttpContextAccessor();
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = Bodies.MostOfJson);
+        builder.WebHost.UseUrls($"http://127.0.0.1:{CommandLine.Read(builder.Configuration).Port}");
+        builder.Services.AddProblemDetails();
+        builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+        builder.Services.AddOpenApi(api =>
+        {
+            api.AddSchemaTransformer(QuantityJson.Describe);
+            api.AddDocumentTransformer(
+                (document, _, _) =>
+                {
+                    document.Info.Title = "Ermine";
+                    document.Info.Description =
+                        "Plain numbers are SI: °C, K, m²K/W, W/m², m/s, g. Names say where it matters.";
+                    document.Servers = [];
+                    return Task.CompletedTask;
+                }
+            );
+        });
+        var app = builder.Build();
+        Map(app);
+        return app;
+    }
+
+    private static void Map(WebApplication app)
+    {
+        LocalOnly.Use(app);
+        Problems.Use(app);
+        Bodies.Use(app);
+        app.UseDefaultFiles();
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                // Built files carry their content in their name; the page itself is asked for anew.
+                OnPrepareResponse = served =>
+                    served.Context.Response.Headers.CacheControl = served.Context.Request.Path.StartsWithSegments(
+                        "/assets"
+                    )
+                        ? "public, max-age=31536000, immutable"
+                        : "no-cache",
+            }
+        );
+        app.MapOpenApi();
+        app.UseSwaggerUI(docs =>
+        {
+            docs.RoutePrefix = "api/docs";
+            docs.SwaggerEndpoint("/openapi/v1.json", "Ermine");
+            docs.DocumentTitle = "Ermine: calls for scripts";
+            docs.HeadContent = "<style>.topbar { display: none }</style>";
+        });
+        var api = app.MapGroup("/api");
+        Workspace.Map(api);
+        Plans.Map(api);
+        Forecasts.Map(api);
+        Calculators.Map(api);
+        FrostCalculators.Map(api);
+        Station.Map(app);
+        api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is no such call; /api/docs lists them."));
+        app.MapFallbackToFile("index.html");
+    }
+
+    /// <summary>Runs it; the exit code.</summary>
+    /// <exception cref="RefusedException">The data cannot be opened, copied or brought back.</exception>
+    public static async Task<int> Run(WebApplication app)
+    {
+        if (LocalOnly.IsDocumentBuild)
+        {
+            await app.RunAsync();
+            return 0;
+        }
+        var told = app.Services.GetRequiredService<CommandLine>();
+        var data = app.Services.GetRequiredService<DataFolder>();
+        if (told.Backup)
+        {
+            var made = Backups.Make(data, "by-hand", told.To, told.From);
+            Console.WriteLine($"Copied {made.Contents} from {data.Path} to {made.File}.");
+            return 0;
+        }
+        if (told.Restore is { } file)
+        {
+            var back = Backups.Restore(data, file);
+            await Open(app, data, demo: false);
+            Console.WriteLine(
+                $"Brought back {back.Contents} to {data.Path}."
+                    + (back.SetAside is { } aside ? $" What was there is kept in {aside}." : "")
+            );
+            return 0;
+        }
+        await Open(app, data, told.Demo);
+        return await Serve(app, data, told.Port);
+    }
+
+    private static async Task Open(WebApplication app, DataFolder data, bool demo)
+    {
+        await data.Prepare(() =>
+            new ErmineContext(new DbContextOptionsBuilder<ErmineContext>().UseSqlite(data.ConnectionString).Options)
+        );
+        if (data.ReadOnly)
+            return;
+        await using var scope = app.Services.CreateAsyncScope();
+        await FirstData.Fill(scope.ServiceProvider.GetRequiredService<Store>(), demo);
+    }
+
+    private static async Task<int> Serve(WebApplication app, DataFolder data, int port)
+    {
+        try
+        {
+            await app.StartAsync();
+        }
+        catch (IOException taken) when (taken.InnerException is AddressInUseException)
+        {
+            throw new RefusedException($"Port {port} is in use: choose another with --port.", taken);
+        }
+        catch (IOException refused) when (refused.InnerException is System.Net.Sockets.SocketException)
+        {
+            throw new RefusedException($"Port {port} cannot be listened on: choose another with --port.", refused);
+        }
+        Console.WriteLine(
+            $"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}"
+                + (data.ReadOnly ? ", which can only be read: nothing is saved" : "")
+                + ". Ctrl+C ends it."
+        );
+        using var ending = CancellationTokenSource.CreateLinkedTokenSource(app.Lifetime.ApplicationStopping);
+        var warming = WarmUp.Run(app, ending.Token);
+        await app.WaitForShutdownAsync();
+        await warming;
+        return 0;
+    }
+}

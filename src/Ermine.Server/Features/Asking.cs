@@ -1,0 +1,112 @@
+using Ermine.Core.Entry;
+using Ermine.Core.Forecasts;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace Ermine.Server.Features;
+
+/// <summary>Checks what is asked about a trip, brings together what its answer is made of, and works it out within <see cref="Work"/>.</summary>
+public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHttpContextAccessor http)
+{
+    /// <summary>An answer for a trip and one of its people.</summary>
+    public async Task<Results<Ok<T>, ProblemHttpResult>> Of<T>(
+        Plans.PlanRequest request,
+        Func<IReadOnlyList<NightPlanner>, Plans.PlanRequest, T> answer
+    )
+    {
+        var stop = http.HttpContext!.RequestAborted;
+        var closet = await store.Items(stop);
+        if (await Faults(request, closet) is { Count: > 0 } faults)
+            return Problems.Faults(faults, title: "The plan cannot be answered as it stands.");
+        var sleepers = (await store.Sleepers(stop)).ToDictionary(s => s.Id);
+        var forecast = request.Trip.ForecastId is { } id ? await forecasts.Of(id, store, stop) : null;
+        return TypedResults.Ok(
+            await work.Run(
+                Weight(request.Trip),
+                "fewer nights, people, layers or events",
+                given =>
+                {
+                    var owned = new Closet(closet);
+                    return answer(
+                        [
+                            .. request.Trip.Members.Select(m => new NightPlanner(
+                                request.Trip,
+                                m,
+                                sleepers[m.SleeperId],
+                                owned,
+                                forecast,
+                                given
+                            )),
+                        ],
+                        request
+                    );
+                },
+                stop
+            )
+        );
+    }
+
+    /// <summary>Answers about one night, none where the trip has no such night.</summary>
+    public Task<Results<Ok<IReadOnlyList<T>>, ProblemHttpResult>> List<T>(
+        Plans.PlanRequest request,
+        Func<IReadOnlyList<NightPlanner>, IReadOnlyList<T>> answer
+    ) => Of(request, (p, r) => r.Night < r.Trip.Nights.Count ? answer(p) : []);
+
+    private async Task<IReadOnlyList<Fault>> Faults(Plans.PlanRequest request, IReadOnlyList<KitItem> closet)
+    {
+        var trip = request.Trip;
+        var owned = closet.Select(i => i.Id).ToHashSet();
+        var faults = EntryRules.Check(trip, owned.Contains).ToList();
+        if (faults.Count == 0)
+        {
+            var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
+            faults.AddRange(Workspace.UnknownSleepers(trip, known.Contains));
+            faults.AddRange(await Workspace.UnknownForecast(trip, store));
+        }
+        if (request.Night < 0)
+            faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
+        if (request.Member < 0 || request.Member >= trip.Members.Count)
+            faults.Add(
+                new("member", $"{request.Member}", $"People of this trip count from 0 to {trip.Members.Count - 1}.")
+            );
+        if (request is Plans.CompareRequest compared)
+            faults.AddRange(
+                compared.Systems.Index().SelectMany(s => EntryRules.Check($"systems[{s.Index}]", s.Item, owned.Contains))
+            );
+        return faults;
+    }
+
+    private static int Weight(Trip trip) =>
+        trip.Members.Sum(m =>
+            trip.Nights.Count * (1 + m.System.Layers.Count)
+            + m.Own.Sum(o => (o.System?.Layers.Count ?? 0) + 4 * (o.Evening?.Events.Count ?? 0))
+        );
+}
+
+/// <summary>Forecasts read lately: they never change, and every plan asks for the same few.</summary>
+public sealed class ForecastCache : IDisposable
+{
+    /// <summary>Readings kept at most, those of members counted in.</summary>
+    private const int MostReadings = 2_000_000;
+
+    private readonly MemoryCache kept = new(new MemoryCacheOptions { SizeLimit = MostReadings });
+
+    /// <summary>A forecast; null where it cannot be read.</summary>
+    public async Task<ForecastSeries?> Of(Guid id, Store store, CancellationToken stop)
+    {
+        if (kept.TryGetValue(id, out ForecastSeries? series))
+            return series;
+        if (await store.Forecast(id, stop) is not { } read)
+            return null;
+        using var entry = kept.CreateEntry(id);
+        entry.Value = read;
+        entry.Size = read.Hours.Sum(h => 4 + (h.Members?.Count ?? 0));
+        return read;
+    }
+
+    public void Dispose() => kept.Dispose();
+}

@@ -1,0 +1,91 @@
+using System.Globalization;
+using Ermine.Storage;
+
+namespace Ermine.Server.Hosting;
+
+/// <summary>What Ermine is told at its start.</summary>
+/// <param name="Data">Folder of the data.</param>
+/// <param name="Port">Port to listen on, 0 for any that is free.</param>
+/// <param name="Demo">Fill an empty folder with the demo data.</param>
+/// <param name="Backup">Copy the data and end.</param>
+/// <param name="To">Folder of the copy; null for the data folder's own.</param>
+/// <param name="Restore">A copy to bring back, and end; null to serve.</param>
+/// <param name="From">Folder that the command was given in.</param>
+public sealed record CommandLine(
+    string Data,
+    int Port,
+    bool Demo,
+    bool Backup,
+    string? To,
+    string? Restore,
+    string From
+)
+{
+    private static readonly string[] Known = ["data", "port", "demo", "backup", "to", "restore", "from"];
+
+    /// <summary>Reads the settings.</summary>
+    /// <exception cref="RefusedException">One of them cannot stand.</exception>
+    public static CommandLine Read(IConfiguration settings)
+    {
+        var from = settings["from"] is { Length: > 0 } given ? given : Environment.CurrentDirectory;
+        string? InFolder(string name) =>
+            settings[name] is not { } path ? null
+            : path.Length == 0 ? throw new RefusedException($"--{name} needs a path after it.")
+            : Path.GetFullPath(path, from);
+        return new(
+            InFolder("data") ?? DefaultData(),
+            PortOf(settings["port"]),
+            Switch("demo", settings["demo"]),
+            Switch("backup", settings["backup"]),
+            InFolder("to"),
+            InFolder("restore"),
+            from
+        );
+    }
+
+    /// <summary>Refuses what is not known, and a name without its value: neither is silently left out.</summary>
+    /// <exception cref="RefusedException">There is such a one.</exception>
+    public static void Check(string[] args)
+    {
+        for (var i = 0; i < args.Length; i++)
+        {
+            var name = args[i].Split('=', 2)[0];
+            if (!name.StartsWith("--", StringComparison.Ordinal))
+                throw new RefusedException($"“{args[i]}” is not understood: options begin with --.");
+            var option = name[2..];
+            if (!Known.Contains(option) && !Hosts.Contains(option))
+                throw new RefusedException(
+                    $"There is no option {name}: there are {string.Join(", ", Known.SkipLast(1).Select(k => $"--{k}"))}."
+                );
+            if (args[i].Contains('=', StringComparison.Ordinal))
+                continue;
+            if (i + 1 >= args.Length || args[i + 1].StartsWith("--", StringComparison.Ordinal))
+                throw new RefusedException($"{name} needs a value after it.");
+            i++;
+        }
+    }
+
+    /// <summary>Options of the web host that the script, the build and tests give.</summary>
+    private static readonly string[] Hosts = ["contentRoot", "environment", "applicationName", "ceilingSeconds"];
+
+    private static int PortOf(string? text) =>
+        text is null ? 5230
+        : int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port <= 65535 ? port
+        : throw new RefusedException($"“{text}” is not a port: give a number from 1 to 65535 after --port.");
+
+    private static bool Switch(string name, string? text) =>
+        text?.ToLowerInvariant() switch
+        {
+            null or "false" or "no" or "0" => false,
+            "true" or "yes" or "1" => true,
+            _ => throw new RefusedException($"“{text}” is neither true nor false: give one of them after --{name}."),
+        };
+
+    private static string DefaultData() =>
+        Path.Combine(
+            Environment.GetEnvironmentVariable("XDG_DATA_HOME") is { Length: > 0 } home
+                ? home
+                : Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.UserProfile), ".local", "share"),
+            "ermine"
+        );
+}

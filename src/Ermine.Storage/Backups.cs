@@ -1,0 +1,199 @@
+using System.Globalization;
+using Microsoft.Data.Sqlite;
+
+namespace Ermine.Storage;
+
+/// <summary>What a database holds.</summary>
+public sealed record Contents(int Trips, int Things, int Sleepers, int Forecasts, bool Demo)
+{
+    public bool None => Trips + Things + Sleepers + Forecasts == 0;
+
+    public override string ToString() =>
+        $"{Count(Trips, "trip")}, {Count(Things, "thing")}, {Count(Sleepers, "sleeper")}, {Count(Forecasts, "forecast")}{(Demo ? " (demo data)" : "")}";
+
+    private static string Count(int count, string what) => count == 1 ? $"1 {what}" : $"{count} {what}s";
+
+    internal static Contents Of(SqliteConnection connection)
+    {
+        int Rows(string table) =>
+            int.Parse(DataFolder.Ask(connection, $"SELECT COUNT(*) FROM {table}")[0], CultureInfo.InvariantCulture);
+        var marks = DataFolder.Ask(connection, "SELECT name FROM sqlite_master WHERE name = 'Marks'").Count > 0;
+        return new(
+            Rows("Trips"),
+            Rows("Items"),
+            Rows("Sleepers"),
+            Rows("Forecasts"),
+            marks && DataFolder.Ask(connection, $"SELECT Name FROM Marks WHERE Name = '{MarkRow.Demo}'").Count > 0
+        );
+    }
+}
+
+/// <summary>A copy that was made, and what is in it.</summary>
+public sealed record Backup(string File, Contents Contents);
+
+/// <summary>What came back, and where what was there before was set aside; null where nothing was.</summary>
+public sealed record Restored(Contents Contents, string? SetAside);
+
+/// <summary>Copies the database, also while it is in use, and brings copies back.</summary>
+public static class Backups
+{
+    /// <summary>Copies the database of a folder.</summary>
+    /// <param name="folder">The folder; neither locked nor upgraded for this.</param>
+    /// <param name="label">Part of the copy's name.</param>
+    /// <param name="into">Folder of the copy; null for the data folder's own backups.</param>
+    /// <param name="elsewhere">Folder taken where the data folder can only be read.</param>
+    /// <exception cref="RefusedException">There is nothing to copy, or nowhere to put it.</exception>
+    public static Backup Make(DataFolder folder, string label, string? into = null, string? elsewhere = null)
+    {
+        try
+        {
+            if (!File.Exists(folder.Database) || new FileInfo(folder.Database).Length == 0)
+                throw new RefusedException($"{folder.Path} holds no data to back up.");
+            DataFolder.VersionIn(folder.Database, folder.Path);
+            using var from = Reading(folder.Database);
+            return Copy(from.Connection, folder, label, into, elsewhere);
+        }
+        catch (Exception error) when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
+        {
+            throw refusal;
+        }
+    }
+
+    private static Backup Copy(SqliteConnection from, DataFolder folder, string label, string? into, string? elsewhere)
+    {
+        if (DataFolder.CheckAndRead(from, folder.Path).Count == 0)
+            throw new RefusedException($"{folder.Path} holds no data to back up.");
+        var contents = Contents.Of(from);
+        if (contents.None)
+            throw new RefusedException($"{folder.Path} holds no trips, things, sleepers or forecasts to back up.");
+        var target = Target(into ?? Path.Combine(folder.Path, "backups"), into is null ? elsewhere : null);
+        var name = $"ermine-{(contents.Demo ? "demo-" : "")}{DateTime.UtcNow:yyyyMMdd-HHmmss}-{label}";
+        var file = Path.Combine(target, $"{name}.db");
+        for (var more = 2; File.Exists(file); more++)
+            file = Path.Combine(target, $"{name}-{more}.db");
+        Write(from, file);
+        return new(file, contents);
+    }
+
+    /// <summary>Brings a copy back in place of what is in a folder, which is set aside.</summary>
+    /// <param name="folder">The folder; no Ermine may serve it meanwhile.</param>
+    /// <param name="file">The copy.</param>
+    /// <exception cref="RefusedException">The file is no copy of Ermine's data or is damaged, or the folder is in use; nothing was changed.</exception>
+    public static Restored Restore(DataFolder folder, string file)
+    {
+        try
+        {
+            if (!File.Exists(file))
+                throw new RefusedException($"There is no file {file}.");
+            if (Path.GetFullPath(file) == folder.Database)
+                throw new RefusedException($"{file} is the data in use itself: name a backup.");
+            DataFolder.RefuseNewer(DataFolder.VersionIn(file, file), file);
+            using var from = new Peek(Path.GetFullPath(file));
+            if (DataFolder.CheckAndRead(from.Connection, file).Count == 0)
+                throw new RefusedException(RefusedException.Damaged(file));
+            if (DataFolder.Ask(from.Connection, "PRAGMA integrity_check(1)") is not ["ok"])
+                throw new RefusedException(RefusedException.Damaged(file));
+            var contents = Contents.Of(from.Connection);
+            if (contents.None)
+                throw new RefusedException($"{file} holds no trips, things, sleepers or forecasts.");
+            Directory.CreateDirectory(folder.Path);
+            folder.Take(FileMode.OpenOrCreate);
+            var ready = Path.Combine(folder.Path, "ermine.restoring");
+            Write(from.Connection, ready);
+            var aside = SetAside(folder);
+            // What the old database had not yet written back must not be taken for the new one's.
+            File.Delete(folder.Database + "-wal");
+            File.Delete(folder.Database + "-shm");
+            File.Move(ready, folder.Database, overwrite: true);
+            return new(contents, aside);
+        }
+        catch (Exception error) when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
+        {
+            throw refusal;
+        }
+    }
+
+    /// <summary>Keeps what is in a folder: as one file where it can be read, else its files as they are.</summary>
+    private static string? SetAside(DataFolder folder)
+    {
+        if (!File.Exists(folder.Database) || new FileInfo(folder.Database).Length == 0)
+            return null;
+        var name = Path.Combine(Target(Path.Combine(folder.Path, "backups"), null), $"ermine-{DateTime.UtcNow:yyyyMMdd-HHmmss}-set-aside");
+        var file = $"{name}.db";
+        for (var more = 2; File.Exists(file); more++)
+            file = $"{name}-{more}.db";
+        try
+        {
+            using var old = new SqliteConnection($"Data Source={folder.Database};Pooling=False");
+            old.Open();
+            Write(old, file);
+        }
+        catch (SqliteException)
+        {
+            File.Copy(folder.Database, file);
+            if (File.Exists(folder.Database + "-wal"))
+                File.Copy(folder.Database + "-wal", file + "-wal");
+        }
+        return file;
+    }
+
+    private static Reader Reading(string database)
+    {
+        try
+        {
+            var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly;Pooling=False;Default Timeout=5");
+            connection.Open();
+            DataFolder.Ask(connection, "SELECT COUNT(*) FROM sqlite_master");
+            return new(connection, null);
+        }
+        catch (SqliteException error) when (error.SqliteErrorCode is 8 or 14)
+        {
+            // Nothing may be created beside it, which reading it in place would need.
+            var peek = new Peek(database);
+            return new(peek.Connection, peek);
+        }
+    }
+
+    private sealed record Reader(SqliteConnection Connection, Peek? Peek) : IDisposable
+    {
+        public void Dispose()
+        {
+            Connection.Dispose();
+            Peek?.Dispose();
+        }
+    }
+
+    private static string Target(string folder, string? elsewhere)
+    {
+        try
+        {
+            return Directory.CreateDirectory(folder).FullName;
+        }
+        catch (Exception error) when (elsewhere is not null && RefusedException.IsReadOnly(error))
+        {
+            return Directory.CreateDirectory(elsewhere).FullName;
+        }
+    }
+
+    /// <summary>Writes a database whole: under another name until it is.</summary>
+    private static void Write(SqliteConnection from, string file)
+    {
+        var part = file + ".part";
+        try
+        {
+            File.Delete(part);
+            DataFolder.ForOwnerOnly(part, FileMode.CreateNew).Dispose();
+            using (var to = new SqliteConnection($"Data Source={part};Pooling=False"))
+            {
+                to.Open();
+                from.BackupDatabase(to);
+                DataFolder.Ask(to, "PRAGMA journal_mode = DELETE");
+            }
+            File.Move(part, file, overwrite: true);
+        }
+        finally
+        {
+            File.Delete(part);
+        }
+    }
+}
