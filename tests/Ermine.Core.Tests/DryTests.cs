@@ -304,7 +304,7 @@ public class DryTests
     public void Sixty_nights_stay_well_behaved()
     {
         KitItem[] all = [Mat, Hat, Base, Down];
-        var trail = DryTrail.Run(Plan(Nights(Slept(Mat, Hat, Base, Down), 2, -30), all), DryPlan.Plain, 60);
+        var trail = new TrailRun(Plan(Nights(Slept(Mat, Hat, Base, Down), 2, -30), all), DryPlan.Plain).Whole(60);
         var frost = Enumerable.Range(0, 60).Select(trail.FrostG).ToList();
         Assert.All(frost, g => Assert.True(double.IsFinite(g) && g >= 0));
         Assert.Equal(frost.Order(), frost);

@@ -69,7 +69,7 @@ internal static class Things
     }
 
     public static BuiltStack Built(SleepSystem system, double wind, params KitItem[] items) =>
-        StackBuilder.Build(new Closet(items).Resolve(system), system, 95, wind);
+        StackBuilder.Lay(new Closet(items).Resolve(system), system, 95, wind).At();
 
     public static SleepSystem Slept(params KitItem[] items) =>
         new([.. items.Select(i => new Layer(i.Id, Closure.Closed))]);

@@ -83,7 +83,23 @@ public sealed class Fixes(NightPlanner planner, int index)
     /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
     public static IReadOnlyList<Fix> For(NightPlanner planner, int index) => new Fixes(planner, index).Ranked();
 
-    private IReadOnlyList<Fix> Ranked()
+    /// <summary>
+    /// The single change that gains most. Frost makes them gain less, rarely in another order: they are ranked first, and the trip is played
+    /// again only for the best few.
+    /// </summary>
+    public static Fix? BestSingle(NightPlanner planner, int index)
+    {
+        var fixes = new Fixes(planner, index);
+        var (singles, _, _, shortBy) = fixes.Singles();
+        return fixes
+            .Replayed(singles.OrderByDescending(f => f.Gain.Kelvin).Take(BestReplayed), shortBy)
+            .MaxBy(f => f.Gain.Kelvin);
+    }
+
+    /// <summary>Single changes of which the trip is played again to find the best.</summary>
+    private const int BestReplayed = 3;
+
+    private (List<Fix> Worthwhile, Temperature Now, PlayedNight? Played, double ShortBy) Singles()
     {
         var now = planner.Comfort(index, system) ?? new Temperature(HeatBalance.SearchTo);
         var played = planner.Play(index, system, evening);
@@ -94,6 +110,12 @@ public sealed class Fixes(NightPlanner planner, int index)
             .OfType<Fix>()
             .Where(f => f.Gain.Kelvin >= WorthMentioning)
             .ToList();
+        return (singles, now, played, shortBy);
+    }
+
+    private IReadOnlyList<Fix> Ranked()
+    {
+        var (singles, now, played, shortBy) = Singles();
         var shown = Order(singles).GroupBy(Place).SelectMany(place => place.Take(MostForOnePlace)).ToList();
         if (shortBy <= 0 || shown.Any(f => f.HoldsTo.Celsius <= planFor))
             return Replayed(shown, shortBy);

@@ -295,8 +295,8 @@ public static class DryAnswers
                 },
             };
             var asked = planner.With(changed, closet);
-            var trail = DryTrail.Run(asked, changed.DryOrPlain, frost: false);
-            if (trail.FirstWithout(slot) is null)
+            var run = new TrailRun(asked, changed.DryOrPlain, frost: false);
+            if (Enumerable.Range(0, planner.Trip.Nights.Count).All(n => !run.Night(n).Without.Contains(slot)))
                 return kept.Count + more.Count;
         }
         return null;
@@ -307,12 +307,12 @@ public static class DryAnswers
         var count = planner.Trip.Nights.Count;
         if (count == 0 || planner.Weather(count - 1) is not { } last)
             return null;
-        var trail = DryTrail.Run(planner, planner.Member.DryOrPlain, MostNights);
+        var run = new TrailRun(planner, planner.Member.DryOrPlain, planner.Going, count);
         for (var n = 0; n < MostNights; n++)
         {
             var index = Math.Min(n, count - 1);
             var low = planner.Weather(index)?.Low.PlanFor ?? last.Low.PlanFor;
-            if (planner.ComfortAt(index, trail.Nights[n].Evening) is not { } holds || holds > low)
+            if (planner.ComfortAt(index, run.Night(n).Evening) is not { } holds || holds > low)
                 return n;
         }
         return null;
@@ -326,7 +326,7 @@ public static class DryAnswers
         {
             var id = planner.Trip.Nights[day].Id;
             var days = dry.Days.Where(d => d.NightId != id).Append(dry.DayOf(id) with { Work = DayWork.Rest });
-            var rested = planner.With(planner.Member with { Dry = dry with { Days = [.. days] } });
+            var rested = planner.From(day, planner.Member with { Dry = dry with { Days = [.. days] } });
             var gain = 0.0;
             for (var i = day; i < planner.Trip.Nights.Count; i++)
                 gain += (
@@ -343,7 +343,7 @@ public static class DryAnswers
         var worst = 0.0;
         for (var i = 0; i < planner.Trip.Nights.Count; i++)
         {
-            var night = planner.Trail.Nights[i];
+            var night = planner.Going.Night(i);
             if (night.DampInBed.Count == 0 || night.Hours is not { } hours)
                 continue;
             var (without, _) = planner.Run(i, planner.SystemOf(i), planner.EveningOf(i), night.Evening.Copy(), []);

@@ -65,13 +65,15 @@ public sealed record DryCell(double WaterG, double PerGram, Wetness Wetness, Pla
 /// <param name="Frost">Its vapour and frost.</param>
 /// <param name="Cells">Every textile on that evening.</param>
 /// <param name="Without">Uses that no dry thing is left for.</param>
+/// <param name="Dawn">Water in everything at getting up.</param>
 public sealed record DryNight(
     WaterState Evening,
     IReadOnlyList<KitItem> DampInBed,
     PlayedNight? Hours,
     FrostNight? Frost,
     IReadOnlyDictionary<Guid, DryCell> Cells,
-    IReadOnlyList<Slot> Without
+    IReadOnlyList<Slot> Without,
+    WaterState Dawn
 );
 
 /// <summary>A use and the place of the body that it serves.</summary>
@@ -84,10 +86,7 @@ public sealed record Slot(Use Use, Region Region)
         new(Textiles.UseOf(item), Regions.All.MaxBy(r => item.Cover[r] * Regions.BodyShare[r]));
 }
 
-/// <summary>
-/// Water and frost along a trip: a simulation over the same clock as the nights. Each day wets what is worn and dries what is aired or
-/// carried on the body; each night's column wets or dries what is slept in; the evening's water loosens the loft.
-/// </summary>
+/// <summary>Water and frost along a trip, night by night.</summary>
 /// <param name="Things">Every textile that comes along.</param>
 /// <param name="Nights">Night by night.</param>
 public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNight> Nights)
@@ -98,85 +97,118 @@ public sealed record DryTrail(IReadOnlyList<KitItem> Things, IReadOnlyList<DryNi
 
     /// <summary>Frost in bags and quilts on an evening, g.</summary>
     public double FrostG(int night) => Things.Where(t => t.IsTopLayer).Sum(t => Nights[night].Evening.GramsOf(t.Id));
+}
 
-    /// <summary>Runs the trail.</summary>
+/// <summary>
+/// Runs water and frost along a trip: a simulation over the same clock as the nights. Each day wets what is worn and dries what is aired or
+/// carried on the body; each night's column wets or dries what is slept in; the evening's water loosens the loft. It goes as far as it is
+/// asked, and can go on from a night of another run.
+/// </summary>
+public sealed class TrailRun
+{
+    private readonly NightPlanner planner;
+    private readonly DryPlan dry;
+    private readonly bool frost;
+    private readonly List<KitItem> things;
+    private readonly List<DryNight> nights = [];
+
+    /// <summary>Begins a run on a dry first day.</summary>
     /// <param name="planner">Answers the nights.</param>
     /// <param name="dry">How the person keeps dry.</param>
-    /// <param name="count">Nights; beyond the trip's the last one is repeated. Null for the trip's.</param>
-    /// <param name="start">Water in everything at the start; dry where null.</param>
     /// <param name="frost">Also vapour and frost of the nights; without them only days wet and dry.</param>
-    public static DryTrail Run(
-        NightPlanner planner,
-        DryPlan dry,
-        int? count = null,
-        WaterState? start = null,
-        bool frost = true
-    )
+    public TrailRun(NightPlanner planner, DryPlan dry, bool frost = true)
+    {
+        (this.planner, this.dry, this.frost) = (planner, dry, frost);
+        var member = planner.Member;
+        things =
+        [
+            .. member
+                .Uses.Select(planner.Closet.Find)
+                .OfType<KitItem>()
+                .Where(Textiles.IsTextile)
+                .Where(t => member.Kept.Count == 0 || IsAlong(member, t.Id)),
+        ];
+    }
+
+    /// <summary>Goes on from a night of another run; nothing before that night may differ between the two.</summary>
+    /// <param name="planner">Answers the nights.</param>
+    /// <param name="dry">How the person keeps dry from then on.</param>
+    /// <param name="before">The other run.</param>
+    /// <param name="from">First night that differs, from 0.</param>
+    public TrailRun(NightPlanner planner, DryPlan dry, TrailRun before, int from)
+        : this(planner, dry)
+    {
+        for (var n = 0; n < from; n++)
+            nights.Add(before.Night(n));
+    }
+
+    /// <summary>Every textile that comes along.</summary>
+    public IReadOnlyList<KitItem> Things => things;
+
+    /// <summary>A night, from 0; beyond the trip's the last one is repeated.</summary>
+    public DryNight Night(int n)
+    {
+        while (nights.Count <= n)
+            nights.Add(Next(nights.Count));
+        return nights[n];
+    }
+
+    /// <summary>The first so many nights.</summary>
+    public DryTrail Whole(int count)
+    {
+        if (count > 0)
+            Night(count - 1);
+        return new(things, nights[..count]);
+    }
+
+    private DryNight Next(int n)
     {
         var member = planner.Member;
-        var things = member
-            .Uses.Select(planner.Closet.Find)
-            .OfType<KitItem>()
-            .Where(Textiles.IsTextile)
-            .Where(t => member.Kept.Count == 0 || IsAlong(member, t.Id))
+        var water = n > 0 ? nights[n - 1].Dawn.Copy() : new();
+        var index = Math.Min(n, planner.Trip.Nights.Count - 1);
+        var night = planner.Trip.Nights[index];
+        var day = n < planner.Trip.Nights.Count ? dry.DayOf(night.Id) : new(night.Id, DayWork.Easy, []);
+        var system = planner.SystemOf(index);
+        var slept = system.Layers.Select(l => l.ItemId).ToHashSet();
+        var worn = day.Work == DayWork.Rest ? [] : WornBy(planner.Closet, member, dry, things, slept, water, night.Id);
+        if (n > 0 && dry.Habits.BrushFrost && OutermostOf(planner, Math.Max(0, index - 1)) is { } outer)
+            water[outer].Brush(Drying.Brushed);
+        Wet(worn, things, dry, day, water);
+        var onBody = OnBody(things, worn, slept, dry, water);
+        var aired = Air(planner, index, n, things, worn, onBody, slept, dry, day, water);
+        var inBed = things
+            .Where(t =>
+                Follows(dry, t, Place.InBed, dry.Habits.DampToBed && IsSmall(t))
+                && !slept.Contains(t.Id)
+                && IsDamp(t, water)
+            )
             .ToList();
-        var water = start?.Copy() ?? new();
-        var nights = new List<DryNight>();
-        var total = count ?? planner.Trip.Nights.Count;
-        for (var n = 0; n < total; n++)
-        {
-            var index = Math.Min(n, planner.Trip.Nights.Count - 1);
-            var night = planner.Trip.Nights[index];
-            var day = n < planner.Trip.Nights.Count ? dry.DayOf(night.Id) : new(night.Id, DayWork.Easy, []);
-            var system = planner.SystemOf(index);
-            var slept = system.Layers.Select(l => l.ItemId).ToHashSet();
-            var worn =
-                day.Work == DayWork.Rest ? [] : WornBy(planner.Closet, member, dry, things, slept, water, night.Id);
-            if (n > 0 && dry.Habits.BrushFrost && OutermostOf(planner, Math.Max(0, index - 1)) is { } outer)
-                water[outer].Brush(Drying.Brushed);
-            Wet(worn, things, dry, day, water);
-            var onBody = OnBody(things, worn, slept, dry, water);
-            var aired = Air(planner, index, n, things, worn, onBody, slept, dry, day, water);
-            var inBed = things
-                .Where(t =>
-                    Follows(dry, t, Place.InBed, dry.Habits.DampToBed && IsSmall(t))
-                    && !slept.Contains(t.Id)
-                    && IsDamp(t, water)
-                )
-                .ToList();
-            var evening = water.Copy();
-            var low = planner.Weather(index)?.Low.PlanFor;
-            var cells = things.ToDictionary(
-                t => t.Id,
-                t =>
-                {
-                    var place =
-                        slept.Contains(t.Id) ? Place.SleptIn
-                        : inBed.Contains(t) ? Place.InBed
-                        : onBody.Contains(t) ? Place.OnBody
-                        : worn.Contains(t) ? Place.Worn
-                        : KeptAt(dry, t) ?? Place.Packed;
-                    var perGram = water.PerGram(t);
-                    return new DryCell(
-                        water.GramsOf(t.Id),
-                        perGram,
-                        WetnessOf(
-                            perGram,
-                            place is Place.Packed or Place.Worn or Place.HungOut && low is { Celsius: < 0 }
-                        ),
-                        place,
-                        aired.Contains(t)
-                    );
-                }
-            );
-            var (hours, frozen) = frost
-                ? planner.Run(index, system, planner.EveningOf(index), water, inBed)
-                : (null, null);
-            if (!frost && inBed.Count > 0)
-                Drying.Shared(inBed, water, Drying.OnBody * 10);
-            nights.Add(new(evening, inBed, hours, frozen, cells, [.. Missing(planner.Closet, things, evening)]));
-        }
-        return new(things, nights);
+        var evening = water.Copy();
+        var low = planner.Weather(index)?.Low.PlanFor;
+        var cells = things.ToDictionary(
+            t => t.Id,
+            t =>
+            {
+                var place =
+                    slept.Contains(t.Id) ? Place.SleptIn
+                    : inBed.Contains(t) ? Place.InBed
+                    : onBody.Contains(t) ? Place.OnBody
+                    : worn.Contains(t) ? Place.Worn
+                    : KeptAt(dry, t) ?? Place.Packed;
+                var perGram = water.PerGram(t);
+                return new DryCell(
+                    water.GramsOf(t.Id),
+                    perGram,
+                    WetnessOf(perGram, place is Place.Packed or Place.Worn or Place.HungOut && low is { Celsius: < 0 }),
+                    place,
+                    aired.Contains(t)
+                );
+            }
+        );
+        var (hours, frozen) = frost ? planner.Run(index, system, planner.EveningOf(index), water, inBed) : (null, null);
+        if (!frost && inBed.Count > 0)
+            Drying.Shared(inBed, water, Drying.OnBody * 10);
+        return new(evening, inBed, hours, frozen, cells, [.. Missing(planner.Closet, things, evening)], water);
     }
 
     private static bool IsAlong(Member member, Guid id) =>

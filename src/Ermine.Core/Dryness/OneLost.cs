@@ -123,7 +123,7 @@ public static class OneLostAtATime
                 .Closet.All.Select(t => t.Item)
                 .Where(i => planner.Member.Uses.Contains(i.Id) || along.Contains(i.Id))
         );
-        return Fixes.For(planner.With(here), night).Where(f => f.Parts.Count == 1).MaxBy(f => f.Gain.Kelvin);
+        return Fixes.BestSingle(planner.With(here), night);
     }
 
     private static NightPlanner After(NightPlanner planner, KitItem item, Mishap mishap)

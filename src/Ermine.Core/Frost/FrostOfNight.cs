@@ -38,11 +38,14 @@ public static class FrostOfNight
     /// <summary>What gives less over the covered body is left out of the column, m²K/W.</summary>
     private const double Thinnest = 1e-3;
 
-    private static readonly Region[] Under = [Region.Torso, Region.Legs, Region.Feet];
-
-    private sealed record Part(KitItem Item, IReadOnlyList<VapourLayer> Layers)
+    /// <summary>A thing as vapour sees it: its loft, if it has any, and its fabric, if that counts.</summary>
+    private readonly record struct Part(KitItem Item, VapourLayer? Loft, VapourLayer? Film)
     {
         public Guid ItemId => Item.Id;
+
+        public int Faces => (Loft?.Slices ?? 0) + (Film?.Slices ?? 0);
+
+        public bool InColumn(bool inBarrier) => inBarrier || Item.Kind != ItemKind.VapourBarrier;
     }
 
     /// <summary>Heat that skin vapour carries off through a dry system, W/m² of body.</summary>
@@ -85,7 +88,7 @@ public static class FrostOfNight
         var (source, escaped, heat) = (0.0, 0.0, 0.0);
         foreach (var (share, inBarrier) in Columns(barred))
         {
-            var held = parts.Where(p => inBarrier || p.Item.Kind != ItemKind.VapourBarrier).ToList();
+            var held = parts.FindAll(p => p.InColumn(inBarrier));
             var column = ColumnOf(parts, inBarrier);
             var nodes = new double[column.Nodes];
             var perM2 = share * area;
@@ -105,27 +108,41 @@ public static class FrostOfNight
     /// <summary>Things over the covered body from the skin out, and the share of it that a barrier covers.</summary>
     private static (List<Part> Parts, double Barred) PartsOf(BuiltStack stack)
     {
-        var parts = new List<Part>();
-        var whole = Under.Sum(r => Regions.BodyShare[r]);
-        double Over(Func<Region, double> of) => Under.Sum(r => Regions.BodyShare[r] * of(r)) / whole;
+        var things = stack.Layers.Things;
+        var parts = new List<Part>(things.Count);
         var barred = 0.0;
-        foreach (var placed in stack.Items.Where(i => Closet.Place(i.Item.Kind) > 0))
+        for (var i = 0; i < things.Count; i++)
         {
-            var resistance = Over(r => placed.Local[r]);
-            var cover = Over(r => placed.Item.Cover[r]);
-            if (placed.Item.Kind == ItemKind.VapourBarrier)
+            var item = things[i].Item;
+            if (Closet.Place(item.Kind) == 0)
+                continue;
+            var resistance = OverCovered(
+                stack.Mean(i, Region.Torso),
+                stack.Mean(i, Region.Legs),
+                stack.Mean(i, Region.Feet)
+            );
+            var cover = OverCovered(item.Cover.Torso, item.Cover.Legs, item.Cover.Feet);
+            if (item.Kind == ItemKind.VapourBarrier)
                 barred = Math.Max(barred, cover);
-            var layers = new List<VapourLayer>(2);
-            if (resistance > Thinnest)
-                layers.Add(VapourLayer.Insulation(resistance, VapourColumn.UsualIm, VapourColumn.UsualSlices));
-            if (Moisture.FabricResistance(placed.Item) is { } fabric && cover > 0)
-                layers.Add(
-                    placed.Item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1) : new(ShellR, fabric * cover, 1)
-                );
-            if (layers.Count > 0)
-                parts.Add(new(placed.Item, layers));
+            VapourLayer? loft =
+                resistance > Thinnest
+                    ? VapourLayer.Insulation(resistance, VapourColumn.UsualIm, VapourColumn.UsualSlices)
+                    : null;
+            VapourLayer? film =
+                Moisture.FabricResistance(item) is not { } fabric || cover <= 0 ? null
+                : item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1)
+                : new(ShellR, fabric * cover, 1);
+            if (loft is not null || film is not null)
+                parts.Add(new(item, loft, film));
         }
         return (parts, barred);
+    }
+
+    /// <summary>Mean over the covered body of what is given by region.</summary>
+    private static double OverCovered(double torso, double legs, double feet)
+    {
+        var share = Regions.BodyShare;
+        return (share.Torso * torso + share.Legs * legs + share.Feet * feet) / (share.Torso + share.Legs + share.Feet);
     }
 
     private static IEnumerable<(double Share, bool InBarrier)> Columns(double barred)
@@ -136,8 +153,20 @@ public static class FrostOfNight
             yield return (barred, true);
     }
 
-    private static VapourColumn ColumnOf(List<Part> parts, bool inBarrier) =>
-        new([.. parts.Where(p => inBarrier || p.Item.Kind != ItemKind.VapourBarrier).SelectMany(p => p.Layers)]);
+    private static VapourColumn ColumnOf(List<Part> parts, bool inBarrier)
+    {
+        var layers = new List<VapourLayer>(2 * parts.Count);
+        foreach (var part in parts)
+        {
+            if (!part.InColumn(inBarrier))
+                continue;
+            if (part.Loft is { } loft)
+                layers.Add(loft);
+            if (part.Film is { } film)
+                layers.Add(film);
+        }
+        return new(layers);
+    }
 
     private static double HeatOf(ColumnFlow flow, double hours) =>
         (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours;
@@ -150,7 +179,7 @@ public static class FrostOfNight
         {
             if (part.Item.IsTopLayer)
                 return node + 1;
-            node += part.Layers.Sum(l => l.Slices);
+            node += part.Faces;
         }
         return node;
     }
@@ -176,7 +205,7 @@ public static class FrostOfNight
             if (fromThings)
                 thing.Settle(barred);
             var own = inBarrier ? thing.Barred : thing.Open;
-            var faces = held[i].Layers.Sum(l => l.Slices);
+            var faces = held[i].Faces;
             for (var face = 0; face < ThingWater.Faces; face++)
             {
                 var at = node + Math.Min(face, faces - 1);

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Ermine.Core.Dryness;
 using Ermine.Core.Stack;
 
@@ -8,6 +9,7 @@ public sealed class Closet
 {
     private readonly Dictionary<Guid, (KitItem Item, ItemReading Reading)> things;
     private readonly Dictionary<Guid, Slot> slots = [];
+    private readonly ConditionalWeakTable<IReadOnlyList<Layer>, IReadOnlyList<Resolved>> resolved = [];
 
     /// <summary>Reads every thing.</summary>
     public Closet(IEnumerable<KitItem> items) => things = items.ToDictionary(i => i.Id, i => (i, ItemReader.Read(i)));
@@ -48,13 +50,20 @@ public sealed class Closet
     /// <summary>
     /// The layers of a system from the ground up, each group in the order given. Things not owned are left out.
     /// </summary>
-    public IReadOnlyList<Resolved> Resolve(SleepSystem system) =>
+    public IReadOnlyList<Resolved> Resolve(SleepSystem system)
+    {
+        if (resolved.TryGetValue(system.Layers, out var before))
+            return before;
+        Resolved[] now =
         [
             .. system
                 .Layers.Where(l => things.ContainsKey(l.ItemId))
                 .Select(l => new Resolved(things[l.ItemId].Item, things[l.ItemId].Reading, l))
                 .OrderBy(l => Tier(l.Item.Kind)),
         ];
+        resolved.AddOrUpdate(system.Layers, now);
+        return now;
+    }
 
     /// <summary>Grams of a system.</summary>
     public double MassOf(SleepSystem system) => system.Layers.Sum(l => Find(l.ItemId)?.MassG ?? 0);

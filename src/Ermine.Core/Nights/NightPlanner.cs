@@ -37,7 +37,8 @@ public sealed class NightPlanner(
     private const int VapourPasses = 2;
 
     private readonly double heat = Metabolism.Sleeping(sleeper);
-    private DryTrail? trail;
+    private TrailRun? trail;
+    private readonly Dictionary<(SleepSystem, double), LayerStack> laid = [];
     private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers = new (NightWeather?, List<string>)?[
         trip.Nights.Count
     ];
@@ -60,11 +61,14 @@ public sealed class NightPlanner(
     /// <summary>What is owned and not used by others of the party.</summary>
     public Closet Free => closet.Without(trip.Members.Where(m => m != member).SelectMany(m => m.Uses));
 
-    /// <summary>Water and frost along the trip.</summary>
-    public DryTrail Trail => trail ??= DryTrail.Run(this, member.DryOrPlain);
+    /// <summary>Water and frost along the trip, as far as they are asked for.</summary>
+    public TrailRun Going => trail ??= new(this, member.DryOrPlain);
+
+    /// <summary>Water and frost along the whole trip.</summary>
+    public DryTrail Trail => Going.Whole(trip.Nights.Count);
 
     /// <summary>The same planner over another closet.</summary>
-    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast, stop) { trail = Trail };
+    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast, stop) { trail = Going };
 
     /// <summary>The same planner for the same person with something changed.</summary>
     public NightPlanner With(Member changed, Closet? other = null) =>
@@ -79,6 +83,16 @@ public sealed class NightPlanner(
             forecast,
             stop
         );
+
+    /// <summary>The same planner for the same person with something changed that matters only from a night on.</summary>
+    /// <param name="from">First night that differs, from 0.</param>
+    /// <param name="changed">The person with it changed.</param>
+    public NightPlanner From(int from, Member changed)
+    {
+        var other = With(changed);
+        other.trail = new(other, changed.DryOrPlain, Going, from);
+        return other;
+    }
 
     /// <summary>The same planner for the trip slept in another system: on all nights that share one, or on this night where it has its own.</summary>
     public NightPlanner Sleeping(int index, SleepSystem system)
@@ -145,7 +159,7 @@ public sealed class NightPlanner(
             : HeatOfNight.Play(
                 ToPlay(
                     index,
-                    [.. Segments(index, system, evening).Select(s => s.From(Build(index, s, Evening(index))))],
+                    [.. Segments(index, system, evening).Select(s => s.From(Wet(index, s, Evening(index))))],
                     evening,
                     warmerK
                 )
@@ -172,7 +186,7 @@ public sealed class NightPlanner(
             return (null, null);
         var segments = Segments(index, system, evening);
         var first = HeatOfNight.Play(
-            ToPlay(index, [.. segments.Select(s => s.From(Build(index, s, water)))], evening, 0)
+            ToPlay(index, [.. segments.Select(s => s.From(Wet(index, s, water)))], evening, 0)
         );
         var before = water.Copy();
         var stacks = new List<StackFrom>();
@@ -181,13 +195,13 @@ public sealed class NightPlanner(
         foreach (var (from, to) in Stretches(segments, evening))
         {
             var segment = segments.Last(s => s.FromHour <= from + 1e-9);
-            var stack = Stacked(index, segment.System, segment.Where, water, segment.Moved);
+            var stack = Wet(index, segment.Stack, water);
             var step = first.Steps.First(s => s.Hour >= (from + to) / 2 - 1e-9);
             var hours = to - from;
             var fromDamp = Drying.Shared(dampInBed, water, Drying.OnBody * hours);
             var breath = segment.System.BreathInside ? FrostOfNight.Breath * hours : 0;
             var sweat = step.Sweated * hours / HeatOfNight.WhPerGram * sleeper.BodyAreaM2;
-            if (sweat > 0 && stack.Items.FirstOrDefault(i => i.Item.Kind == ItemKind.Garment) is { } basis)
+            if (sweat > 0 && stack.Layers.Things.FirstOrDefault(t => t.Item.Kind == ItemKind.Garment) is { } basis)
                 water[basis.Item.Id].Add(sweat);
             else
                 sweat = 0;
@@ -271,8 +285,8 @@ public sealed class NightPlanner(
             where.Shelter.Humidity
         );
         var laidOut = stack.Items.Count > 0;
-        var laid = Trail.Nights[index];
-        var (hours, frost) = (laid.Hours, laid.Frost);
+        var run = Going.Night(index);
+        var (hours, frost) = (run.Hours, run.Frost);
         var verdict = hours is null
             ? (Verdict?)null
             : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
@@ -290,7 +304,7 @@ public sealed class NightPlanner(
             verdict,
             closet,
             index,
-            laid.Evening
+            run.Evening
         );
         return new(
             night.Id,
@@ -345,10 +359,7 @@ public sealed class NightPlanner(
         );
     }
 
-    private WaterState Evening(int index) => Trail.Nights[index].Evening;
-
-    private BuiltStack Build(int index, Segment segment, WaterState? water) =>
-        Build(index, segment.System, segment.Where, water, segment.Moved);
+    private WaterState Evening(int index) => Going.Night(index).Evening;
 
     /// <summary>The stack with the damp of wet cold and the water that things carry, and with the vapour that passes through it.</summary>
     private BuiltStack Build(
@@ -357,10 +368,21 @@ public sealed class NightPlanner(
         Surroundings where,
         WaterState? water,
         Variation? moved = null
-    )
+    ) => Vapoured(index, Wet(index, Laid(system, where, moved), water, moved?.Damp ?? 0), where);
+
+    private BuiltStack Wet(int index, Segment segment, WaterState? water) =>
+        Vapoured(index, Wet(index, segment.Stack, water), segment.Where);
+
+    private BuiltStack Wet(int index, LayerStack stack, WaterState? water, double more = 0)
     {
-        var stack = Stacked(index, system, where, water, moved);
-        if (stack.Items.Count == 0)
+        stop.ThrowIfCancellationRequested();
+        var damp = (Weather(index)?.Dampness ?? 0) + more;
+        return stack.At(item => damp + (water?.PerGram(item) ?? 0));
+    }
+
+    private BuiltStack Vapoured(int index, BuiltStack stack, Surroundings where)
+    {
+        if (stack.Layers.Things.Count == 0)
             return stack;
         var around = where.Shelter.AirAround(Weather(index)?.Low.PlanFor ?? new(AirIfUnknown));
         return stack with
@@ -372,20 +394,18 @@ public sealed class NightPlanner(
         };
     }
 
-    private BuiltStack Stacked(int index, SleepSystem system, Surroundings where, WaterState? water, Variation? moved)
+    /// <summary>A system laid out: once for each wind where it is the night's own, anew where something of it is moved.</summary>
+    private LayerStack Laid(SleepSystem system, Surroundings where, Variation? moved, bool keep = true)
     {
-        stop.ThrowIfCancellationRequested();
-        var layers = closet.Resolve(system);
+        var wind = Wind.AtSleeper(where.Shelter.OutsideWind, where.Shelter.WindFactor);
         if (moved is not null)
-            layers = [.. layers.Select(moved.Moved)];
-        var damp = (Weather(index)?.Dampness ?? 0) + (moved?.Damp ?? 0);
-        return StackBuilder.Build(
-            layers,
-            system,
-            sleeper.GirthCm,
-            Wind.AtSleeper(where.Shelter.OutsideWind, where.Shelter.WindFactor),
-            item => damp + (water?.PerGram(item) ?? 0)
-        );
+            return StackBuilder.Lay([.. closet.Resolve(system).Select(moved.Moved)], system, sleeper.GirthCm, wind);
+        if (laid.TryGetValue((system, wind), out var stack))
+            return stack;
+        stack = StackBuilder.Lay(closet.Resolve(system), system, sleeper.GirthCm, wind);
+        if (keep)
+            laid[(system, wind)] = stack;
+        return stack;
     }
 
     /// <summary>Heat that skin vapour carries off at a skin and an air, W/m² of body.</summary>
@@ -405,7 +425,7 @@ public sealed class NightPlanner(
     {
         var thermal = stack.Thermal;
         var found = HeatBalance.Solve(thermal, heat, threshold, where);
-        for (var pass = 0; pass < VapourPasses && found.Around is { } around && stack.Items.Count > 0; pass++)
+        for (var pass = 0; pass < VapourPasses && found.Around is { } around && stack.Layers.Things.Count > 0; pass++)
         {
             thermal = thermal with { SkinEvaporation = VapourAt(stack, threshold.SkinCelsius, around, where) };
             found = HeatBalance.Solve(thermal, heat, threshold, where);
@@ -422,16 +442,21 @@ public sealed class NightPlanner(
     }
 
     /// <summary>What is slept in from an hour on.</summary>
-    private sealed record Segment(double FromHour, SleepSystem System, Surroundings Where, Variation? Moved)
+    private sealed record Segment(double FromHour, SleepSystem System, Surroundings Where, LayerStack Stack)
     {
         public StackFrom From(BuiltStack stack) => new(FromHour, stack.Thermal, Where, stack.TightFeet);
     }
 
+    private static Variation FirmPads { get; } = new(FirmPads: true);
+
     private List<Segment> Segments(int index, SleepSystem system, Evening evening)
     {
         var (now, vents, flipped) = (system, false, false);
-        Segment From(double hour) =>
-            new(hour, now, Where(index, ventsOpened: vents), flipped ? new(FirmPads: true) : null);
+        Segment From(double hour)
+        {
+            var where = Where(index, ventsOpened: vents);
+            return new(hour, now, where, Laid(now, where, flipped ? FirmPads : null, keep: now == system));
+        }
         var segments = new List<Segment> { From(evening.InHour) };
         foreach (var done in evening.Events.OrderBy(e => e.Hour))
         {

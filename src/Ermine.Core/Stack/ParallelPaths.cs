@@ -9,21 +9,18 @@ public readonly record struct Piece(double Resistance, double Cover)
     public double Mean => Resistance * Cover;
 }
 
-/// <summary>One way for heat through a region that several pieces cover in part.</summary>
-/// <param name="Share">Share of the region, 0–1.</param>
-/// <param name="Resistance">Sum of the pieces on this way, m²K/W.</param>
-public readonly record struct HeatPath(double Share, double Resistance);
-
 /// <summary>
 /// Divides a region into ways side by side. Covers are nested: what covers less lies within what covers more,
 /// as short pads all begin at the shoulders and boots and socks both end at the toes (assumption).
 /// </summary>
 public static class ParallelPaths
 {
-    /// <summary>The ways through a region; their shares sum to 1.</summary>
-    public static IReadOnlyList<HeatPath> Through(IReadOnlyList<Piece> pieces)
+    /// <summary>What goes through a region: what goes through each of its ways, by the share of the region that it has.</summary>
+    /// <param name="pieces">What lies over the region.</param>
+    /// <param name="through">What goes through a way whose pieces sum to a resistance, m²K/W.</param>
+    public static double Through(ReadOnlySpan<Piece> pieces, Func<double, double> through)
     {
-        var paths = new List<HeatPath>(pieces.Count + 1);
+        var whole = 0.0;
         var from = 0.0;
         while (from < 1)
         {
@@ -36,9 +33,9 @@ public static class ParallelPaths
                 sum += piece.Resistance;
                 to = Math.Min(to, piece.Cover);
             }
-            paths.Add(new(to - from, sum));
+            whole += (to - from) * through(sum);
             from = to;
         }
-        return paths;
+        return whole;
     }
 }

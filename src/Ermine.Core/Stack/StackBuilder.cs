@@ -21,26 +21,6 @@ public sealed record PlacedItem(
 /// <param name="Why">The reason, in a short plain phrase.</param>
 public sealed record Correction(double Factor, string Why);
 
-/// <summary>A sleep system resolved for one sleeper and one wind.</summary>
-/// <param name="Thermal">What the heat balance needs.</param>
-/// <param name="Items">Every thing from the ground up with what it keeps.</param>
-/// <param name="Wind">Wind at the sleeper, m/s.</param>
-/// <param name="WindUnder">Wind along the underside of a hammock, m/s.</param>
-/// <param name="Enclosed">A bag or bivy encloses the sleeper, so one layer lies crushed underneath.</param>
-/// <param name="UnderGap">Resistance where no pad lies, m²K/W.</param>
-public sealed record BuiltStack(
-    ThermalStack Thermal,
-    IReadOnlyList<PlacedItem> Items,
-    double Wind,
-    double WindUnder,
-    bool Enclosed,
-    double UnderGap
-)
-{
-    /// <summary>Something worn squeezes the feet.</summary>
-    public bool TightFeet => Items.Any(i => i.Item is { IsWorn: true, Tight: true, Cover.Feet: > 0 });
-}
-
 /// <summary>
 /// Resolves a sleep system. Corrections apply in this order (all assumptions): loft; water; crush by a heavier layer outside; 0.85 for every
 /// further top layer, the lightest taking it; open wind; worn insulation inside a bag 0.75; girth; never below 20 % of the dry resistance.
@@ -80,77 +60,60 @@ public static class StackBuilder
             _ => 0.05,
         };
 
-    /// <summary>Builds the stack.</summary>
+    /// <summary>Lays the stack out, to be read at any wetness.</summary>
     /// <param name="layers">Things from the ground up with their readings.</param>
     /// <param name="system">How they are used: gap, hammock.</param>
     /// <param name="bodyGirthCm">Girth of the sleeper, cm.</param>
     /// <param name="wind">Wind at the sleeper, m/s, 0–18.</param>
-    /// <param name="water">Water in a thing, g on a g of fill or fabric; dry where null.</param>
-    public static BuiltStack Build(
-        IReadOnlyList<Resolved> layers,
-        SleepSystem system,
-        double bodyGirthCm,
-        double wind,
-        Func<KitItem, double>? water = null
-    )
+    public static LayerStack Lay(IReadOnlyList<Resolved> layers, SleepSystem system, double bodyGirthCm, double wind)
     {
-        var work = layers.Select(l => new Worked(l.Item, l.Use, l.Reading.Insulation?.SI ?? 0)).ToList();
-        var tops = work.Where(w => w.Item.IsTopLayer).ToList();
-        var worn = work.Where(w => w.Item.IsWorn).ToList();
-        var bag = tops.FirstOrDefault(t => t.Item.Kind == ItemKind.Bag);
-        var bivy = work.FirstOrDefault(w => w.Item.Kind == ItemKind.Bivy);
+        var work = new Worked[layers.Count];
+        for (var i = 0; i < work.Length; i++)
+            work[i] = new(layers[i].Item, layers[i].Use, layers[i].Reading.Insulation?.SI ?? 0);
+        var tops = Array.FindAll(work, w => w.Item.IsTopLayer);
+        var bag = Array.Find(tops, t => t.Item.Kind == ItemKind.Bag);
+        var bivy = Array.Find(work, w => w.Item.Kind == ItemKind.Bivy);
         var windUnder = system.Hammock is { WindCover: true } ? 0 : wind;
 
-        CorrectLoft(work, water);
         CorrectTops(tops, wind, bivy is not null || tops is [.., { Item.Windproof: true }]);
         CorrectUnderside(work, system.Hammock, windUnder);
         if (bag is not null)
         {
-            foreach (var piece in worn.Where(w => w.Item.Kind == ItemKind.Garment && CoversMoreThanHead(w.Item)))
-                piece.Multiply(WornInsideBag, "worn inside a bag, pressed and creased");
-            foreach (var around in tops)
-                CorrectGirth(around, tops, worn, bodyGirthCm);
+            foreach (var piece in work)
+            {
+                if (piece.Item.Kind == ItemKind.Garment && CoversMoreThanHead(piece.Item))
+                    piece.Multiply(WornInsideBag, "worn inside a bag, pressed and creased");
+            }
         }
-        foreach (var piece in work)
-            piece.Floor();
-
-        var enclosed = bag is not null || bivy is not null;
         return new(
-            Resolve(work, system, enclosed, wind, windUnder),
-            [.. work.Select(w => w.Placed())],
+            Array.ConvertAll(work, w => w.Laid()),
+            bag is null ? [] : Girths(work, bodyGirthCm),
+            system,
             wind,
             windUnder,
-            enclosed,
-            GapResistance(system.UnderGap)
+            Leakage(work, tops, system.Hammock)
         );
     }
 
     private static bool CoversMoreThanHead(KitItem item) =>
         item.Cover.Torso > 0 || item.Cover.Legs > 0 || item.Cover.Feet > 0;
 
-    private static void CorrectLoft(List<Worked> work, Func<KitItem, double>? water)
+    private static void CorrectUnderside(Worked[] work, Hammock? hammock, double windUnder)
     {
-        foreach (var piece in work)
+        var pads = Array.FindAll(work, w => w.Item.Kind == ItemKind.Pad);
+        foreach (var pad in pads)
         {
-            if (piece.Item.LoftFactor != 1)
-                piece.Multiply(piece.Item.LoftFactor, "loft against new");
-            if (water?.Invoke(piece.Item) is > 0 and var w && Moisture.Kept(piece.Item.Material, w) is < 1 and var kept)
-                piece.Multiply(kept, "damp");
+            if (pad.Item.Soft)
+                pad.Multiply(SoftPad, "goes soft overnight");
         }
-    }
-
-    private static void CorrectUnderside(List<Worked> work, Hammock? hammock, double windUnder)
-    {
-        foreach (var pad in work.Where(w => w.Item is { Kind: ItemKind.Pad, Soft: true }))
-            pad.Multiply(SoftPad, "goes soft overnight");
-        var under = work.Where(w => w.Item.Kind == ItemKind.Underquilt).ToList();
+        var under = Array.FindAll(work, w => w.Item.Kind == ItemKind.Underquilt);
         if (hammock is null)
         {
             foreach (var useless in under)
                 useless.CountForNothing("hangs only under a hammock");
             return;
         }
-        foreach (var pad in work.Where(w => w.Item.Kind == ItemKind.Pad))
+        foreach (var pad in pads)
             pad.Multiply(ThermalStack.PadInHammock, "in the double layer of a hammock");
         foreach (var quilt in under)
         {
@@ -170,11 +133,13 @@ public static class StackBuilder
         return item.Kind == ItemKind.Underquilt && item.Windproof ? (1 + open) / 2 : open;
     }
 
-    private static void CorrectTops(List<Worked> tops, double wind, bool shielded)
+    private static void CorrectTops(Worked[] tops, double wind, bool shielded)
     {
-        for (var i = 0; i < tops.Count; i++)
+        for (var i = 0; i < tops.Length; i++)
         {
-            var heaviestOutside = tops.Skip(i + 1).Select(t => t.Item.MassG).DefaultIfEmpty(0).Max();
+            var heaviestOutside = 0.0;
+            foreach (var outside in tops.AsSpan(i + 1))
+                heaviestOutside = Math.Max(heaviestOutside, outside.Item.MassG);
             var inner = tops[i].Item.MassG;
             if (inner > 0 && heaviestOutside > inner)
                 tops[i]
@@ -183,9 +148,13 @@ public static class StackBuilder
                         "crushed by a heavier layer outside"
                     );
         }
-        foreach (var lighter in tops.OrderByDescending(t => t.Item.MassG).ThenByDescending(t => t.Dry).Skip(1))
-            lighter.Multiply(FurtherTopLayer, "a further layer on top overlaps the first");
-        if (wind <= 0.3 || tops.Count == 0)
+        var heaviest = tops.MaxBy(t => (t.Item.MassG, t.Dry));
+        foreach (var lighter in tops)
+        {
+            if (lighter != heaviest)
+                lighter.Multiply(FurtherTopLayer, "a further layer on top overlaps the first");
+        }
+        if (wind <= 0.3 || tops.Length == 0)
             return;
         foreach (var top in tops)
         {
@@ -194,78 +163,34 @@ public static class StackBuilder
         }
     }
 
-    private static void CorrectGirth(Worked around, List<Worked> tops, List<Worked> worn, double bodyGirthCm)
+    /// <summary>Bags and quilts of a known girth with what is in them: the further layers within, and what is worn on the torso.</summary>
+    private static Girth[] Girths(Worked[] work, double bodyGirthCm)
     {
-        if (around.Item.InnerGirthCm is not { } girth)
-            return;
-        var spareCm = Math.Max(0, (girth - bodyGirthCm) / (2 * Math.PI));
-        var insideBag = tops.TakeWhile(t => t != around).Concat(worn.Where(w => w.Item.Cover.Torso > 0)).ToList();
-        var thickCm = insideBag.Sum(w => w.Over(Region.Torso).Resistance) / Units.Insulation.SIPerLoftCm;
-        if (thickCm <= spareCm || thickCm == 0)
-            return;
-        foreach (var piece in insideBag)
-            piece.SqueezeTorso(spareCm / thickCm, "squeezed at the chest: the bag is too narrow for what is in it");
+        var found = new List<Girth>();
+        for (var around = 0; around < work.Length; around++)
+        {
+            if (work[around].Item is not { IsTopLayer: true, InnerGirthCm: { } girth })
+                continue;
+            var inside = new List<int>();
+            for (var i = 0; i < work.Length; i++)
+            {
+                var item = work[i].Item;
+                if (i < around && item.IsTopLayer || item.IsWorn && item.Cover.Torso > 0)
+                    inside.Add(i);
+            }
+            found.Add(new(Math.Max(0, (girth - bodyGirthCm) / (2 * Math.PI)), [.. inside]));
+        }
+        return [.. found];
     }
 
-    private static ThermalStack Resolve(
-        List<Worked> work,
-        SleepSystem system,
-        bool enclosed,
-        double wind,
-        double windUnder
-    )
+    private static double Leakage(Worked[] work, Worked[] tops, Hammock? hammock)
     {
-        var air = Air.Wind.AirLayer(wind);
-        var worn = work.Where(w => w.Item.IsWorn).ToList();
-        var tops = work.Where(w => w.Item.IsTopLayer).ToList();
-        var pads = work.Where(w => w.Item.Kind is ItemKind.Pad or ItemKind.Underquilt).ToList();
-        var over = work.Except(pads).ToList();
-        var upward = Regions.Each(region =>
-            ParallelPaths.Through([.. over.Select(w => w.Over(region))]).Sum(p => p.Share / (p.Resistance + air))
-        );
-        var gap = GapResistance(system.UnderGap);
-        var padless = pads.All(p => p.Item.Kind != ItemKind.Pad);
-        var downward = Regions.Each(region =>
-        {
-            var body = ThermalStack.WornUnderneath(worn.Sum(w => w.Over(region).Mean));
-            double Through(double under) =>
-                1
-                / (
-                    body
-                    + (
-                        system.Hammock is not null
-                            ? under + Air.Wind.AirLayer(windUnder)
-                            : (enclosed ? ThermalStack.Crushed : 0) + ThermalStack.PadEffective(under > 0 ? under : gap)
-                    )
-                );
-            var onPads = ParallelPaths
-                .Through([.. pads.Select(p => p.Over(region))])
-                .Sum(p => p.Share * Through(p.Resistance));
-            var slides =
-                system.Hammock is null
-                && region == Region.Torso
-                && !padless
-                && pads.All(p => p.Item.Narrow || p.Item.Kind == ItemKind.Underquilt)
-                    ? ArmsOffNarrowPad
-                    : 0;
-            return (1 - slides) * onPads + slides * Through(0);
-        });
-        var barrier = Regions.Each(region =>
-            worn.Where(w => w.Item.Kind == ItemKind.VapourBarrier)
-                .Select(w => w.Item.Cover[region])
-                .DefaultIfEmpty(0)
-                .Max()
-        );
-        var leakage = tops.Count == 0 ? LeakageWithoutCover : tops.Min(t => Leakage(t.Item, t.Use.Closure));
-        if (system.Hammock is { Fit: UnderquiltFit.Gaps } && pads.Any(p => p.Item.Kind == ItemKind.Underquilt))
-            leakage += ThermalStack.GapLeakage;
-        return new(
-            upward,
-            downward,
-            leakage * (1 + 0.3 * wind),
-            ThermalStack.Evaporation(barrier),
-            system.Hammock is not null
-        );
+        var leakage = tops.Length == 0 ? LeakageWithoutCover : double.MaxValue;
+        foreach (var top in tops)
+            leakage = Math.Min(leakage, Leakage(top.Item, top.Use.Closure));
+        return hammock is { Fit: UnderquiltFit.Gaps } && Array.Exists(work, w => w.Item.Kind == ItemKind.Underquilt)
+            ? leakage + ThermalStack.GapLeakage
+            : leakage;
     }
 
     /// <summary>Leakage of one bag or quilt in still air, W/m²K of body (assumption). The tightest of several layers counts.</summary>
@@ -297,15 +222,14 @@ public static class StackBuilder
         public KitItem Item { get; } = item;
         public Layer Use { get; } = use;
         public double Dry { get; } = dry;
-        public double Kept { get; private set; } = dry;
-        public List<Correction> Corrections { get; } = [];
-        private double torsoSqueeze = 1;
+        private double factor = 1;
+        private List<Correction>? corrections;
         private bool counts = true;
 
-        public void Multiply(double factor, string why)
+        public void Multiply(double by, string why)
         {
-            Kept *= factor;
-            Corrections.Add(new(factor, why));
+            factor *= by;
+            (corrections ??= []).Add(new(by, why));
         }
 
         /// <summary>Counts for nothing here.</summary>
@@ -315,34 +239,15 @@ public static class StackBuilder
             counts = false;
         }
 
-        public void Floor()
-        {
-            if (counts && Kept < LeastKept * Dry)
-            {
-                Corrections.Add(
-                    new(LeastKept * Dry / Math.Max(Kept, 1e-9), "never below a fifth of its dry insulation")
-                );
-                Kept = LeastKept * Dry;
-            }
-        }
-
-        public void SqueezeTorso(double factor, string why)
-        {
-            torsoSqueeze *= factor;
-            Corrections.Add(new(factor, why));
-        }
-
-        /// <summary>What it gives over a region, or under it.</summary>
-        public Piece Over(Region region)
-        {
-            if (Item.IsTopLayer && region == Region.Head)
-                return new(
-                    Item is { Kind: ItemKind.Bag, Hood: true } && !Use.HoodOpen ? Labels.ClosedHood * Kept : 0,
-                    1
-                );
-            return new(region == Region.Torso ? torsoSqueeze * Kept : Kept, Item.Cover[region]);
-        }
-
-        public PlacedItem Placed() => new(Item, Use, Dry, Regions.Each(region => Over(region).Mean), Corrections);
+        public LaidThing Laid() =>
+            new(
+                Item,
+                Use,
+                Dry,
+                factor * Item.LoftFactor,
+                counts,
+                Item.LoftFactor == 1 ? [] : [new(Item.LoftFactor, "loft against new")],
+                (IReadOnlyList<Correction>?)corrections ?? []
+            );
     }
 }
