@@ -52,30 +52,43 @@ public static class OneLostAtATime
     /// <summary>Single losses, worst first.</summary>
     public static IReadOnlyList<OneLost> Of(NightPlanner planner)
     {
-        var found = new List<(OneLost Lost, NightPlanner After)>();
-        foreach (var id in planner.Member.System.Layers.Select(l => l.ItemId).Concat(planner.Member.Along).Distinct())
-        {
-            if (planner.Closet.Find(id) is not { } item)
-                continue;
-            foreach (var mishap in Mishaps(planner, item))
-            {
-                if (Ask(planner, item, mishap) is { } asked)
-                    found.Add(asked);
-            }
-        }
+        var nights = planner.Trip.Nights.Count;
+        double?[] before = [.. Enumerable.Range(0, nights).Select(i => planner.Comfort(i, planner.SystemOf(i))?.Celsius)];
+        var already = FirstGap(planner, nights);
         return
         [
-            .. found
-                .OrderBy(f => f.Lost.WorstMargin.Kelvin)
+            .. planner
+                .Member.System.Layers.Select(l => l.ItemId)
+                .Concat(planner.Member.Along)
+                .Distinct()
+                .Select(planner.Closet.Find)
+                .OfType<KitItem>()
+                .SelectMany(item => Mishaps(planner, item).Select(mishap => (item, mishap)))
+                .AsParallel()
+                .AsOrdered()
+                .WithCancellation(planner.Stop)
+                .Select(m => (m.item, Lost: Ask(planner, m.item, m.mishap, before, already)))
+                .Where(asked => asked.Lost is not null)
+                .OrderBy(asked => asked.Lost!.WorstMargin.Kelvin)
                 .Take(Most)
-                .Select(f =>
-                    f.Lost with
+                // The trip without the thing is played again rather than kept: there may be a hundred of them.
+                .Select(asked =>
+                    asked.Lost! with
                     {
-                        Verdict = f.After.Plan(f.Lost.Night).Verdict,
-                        StandsIn = StandIn(f.After, f.Lost.Night),
+                        StandsIn = StandIn(After(planner, asked.item, asked.Lost.Mishap), asked.Lost.Night),
                     }
                 ),
         ];
+    }
+
+    private static int? FirstGap(NightPlanner planner, int nights)
+    {
+        for (var n = 0; n < nights; n++)
+        {
+            if (planner.Going.Night(n).Without.Count > 0)
+                return n;
+        }
+        return null;
     }
 
     private static IEnumerable<Mishap> Mishaps(NightPlanner planner, KitItem item)
@@ -93,7 +106,13 @@ public static class OneLostAtATime
             yield return Mishap.Fails;
     }
 
-    private static (OneLost, NightPlanner)? Ask(NightPlanner planner, KitItem item, Mishap mishap)
+    private static OneLost? Ask(
+        NightPlanner planner,
+        KitItem item,
+        Mishap mishap,
+        double?[] before,
+        int? already
+    )
     {
         var other = After(planner, item, mishap);
         var (worst, cost, night) = (double.MaxValue, 0.0, -1);
@@ -101,28 +120,24 @@ public static class OneLostAtATime
         {
             if (planner.Weather(i)?.Low.PlanFor is not { } low)
                 continue;
-            var before = planner.Comfort(i, planner.SystemOf(i)) ?? new(HeatBalance.SearchTo);
             var then = other.Comfort(i, other.SystemOf(i)) ?? new(HeatBalance.SearchTo);
             if ((low - then).Kelvin < worst)
-                (worst, cost, night) = ((low - then).Kelvin, (then - before).Kelvin, i);
+                (worst, cost, night) = (
+                    (low - then).Kelvin,
+                    then.Celsius - (before[i] ?? HeatBalance.SearchTo),
+                    i
+                );
         }
-        var earlier = other.Trail.Nights.ToList().FindIndex(n => n.Without.Count > 0);
-        var already = planner.Trail.Nights.ToList().FindIndex(n => n.Without.Count > 0);
-        var gap = earlier >= 0 && (already < 0 || earlier < already) ? earlier : (int?)null;
+        var gap = FirstGap(other, already ?? planner.Trip.Nights.Count);
         if (night < 0 || cost < Fixes.WorthMentioning && gap is null)
             return null;
-        return (new(item.Id, mishap, new(worst), new(cost), night, null, null, gap), other);
+        return new(item.Id, mishap, new(worst), new(cost), night, other.Verdict(night), null, gap);
     }
 
     /// <summary>The best single change made only of what is along.</summary>
     private static Fix? StandIn(NightPlanner planner, int night)
     {
-        var along = planner.Member.Along.ToHashSet();
-        var here = new Closet(
-            planner
-                .Closet.All.Select(t => t.Item)
-                .Where(i => planner.Member.Uses.Contains(i.Id) || along.Contains(i.Id))
-        );
+        var here = planner.Closet.Only(planner.Member.Uses.ToHashSet());
         return Fixes.BestSingle(planner.With(here), night);
     }
 

@@ -57,7 +57,7 @@ public static class FrostOfNight
         var heat = 0.0;
         foreach (var (share, inBarrier) in Columns(barred))
         {
-            var column = ColumnOf(parts, inBarrier);
+            using var column = ColumnOf(parts, inBarrier);
             heat += share * HeatOf(column.Pass(new double[column.Nodes], climate, 1), 1);
         }
         return Covered * heat + Uncovered;
@@ -89,7 +89,7 @@ public static class FrostOfNight
         foreach (var (share, inBarrier) in Columns(barred))
         {
             var held = parts.FindAll(p => p.InColumn(inBarrier));
-            var column = ColumnOf(parts, inBarrier);
+            using var column = ColumnOf(parts, inBarrier);
             var nodes = new double[column.Nodes];
             var perM2 = share * area;
             Move(held, water, barred, inBarrier, nodes, perM2, fromThings: true);

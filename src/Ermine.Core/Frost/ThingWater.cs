@@ -125,7 +125,10 @@ public sealed class WaterState
     {
         var copy = new WaterState();
         foreach (var (id, water) in things)
-            copy.things[id] = water.Copy();
+        {
+            if (water.Grams > 0)
+                copy.things[id] = water.Copy();
+        }
         return copy;
     }
 }

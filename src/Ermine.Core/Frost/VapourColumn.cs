@@ -1,3 +1,4 @@
+using System.Buffers;
 using Ermine.Core.Air;
 
 namespace Ermine.Core.Frost;
@@ -34,7 +35,7 @@ public readonly record struct ColumnFlow(double Source, double Escaped, double K
 /// cumulated vapour resistance, nowhere above saturation, at saturation where there is water or frost; a node without water cannot
 /// evaporate. Where no node is wet that is the lower convex hull of the saturation pressures, which finds every wet node at once.
 /// </summary>
-public sealed class VapourColumn
+public sealed class VapourColumn : IDisposable
 {
     /// <summary>Thermal over vapour resistance of still air, Pa/K: the Lewis relation (ISO 9920).</summary>
     public const double Lewis = 0.0165;
@@ -56,26 +57,36 @@ public sealed class VapourColumn
 
     private const double Empty = 1e-12;
 
-    private readonly double[] thermal;
-    private readonly double[] vapour;
-    private readonly double[] saturation;
-    private readonly int[] hull;
-    private readonly double[] flux;
+    /// <summary>Thermal and vapour resistance up to each node, its saturation pressure, and the flow into it: lent, for a night asks for hundreds of columns.</summary>
+    private double[] held;
+    private int[] hull;
+    private readonly int count;
 
-    /// <summary>Builds a column.</summary>
+    private Span<double> Thermal => held.AsSpan(0, count);
+
+    private Span<double> Vapour => held.AsSpan(count, count);
+
+    private Span<double> Saturation => held.AsSpan(2 * count, count);
+
+    private Span<double> Flux => held.AsSpan(3 * count, count + 1);
+
+    /// <summary>Builds a column; disposing of it gives back what it was lent.</summary>
     /// <param name="layers">From the skin out.</param>
     public VapourColumn(IReadOnlyList<VapourLayer> layers)
     {
-        var count = 1 + layers.Sum(l => l.Slices);
-        thermal = new double[count];
-        vapour = new double[count];
-        saturation = new double[count];
-        flux = new double[count + 1];
-        hull = new int[count + 2];
+        count = 1;
+        for (var i = 0; i < layers.Count; i++)
+            count += layers[i].Slices;
+        held = ArrayPool<double>.Shared.Rent(4 * count + 1);
+        hull = ArrayPool<int>.Shared.Rent(count + 2);
+        var thermal = Thermal;
+        var vapour = Vapour;
+        thermal[0] = 0;
         vapour[0] = SkinResistance;
         var node = 0;
-        foreach (var layer in layers)
+        for (var i = 0; i < layers.Count; i++)
         {
+            var layer = layers[i];
             for (var slice = 0; slice < layer.Slices; slice++, node++)
             {
                 thermal[node + 1] = thermal[node] + layer.Resistance / layer.Slices;
@@ -85,7 +96,17 @@ public sealed class VapourColumn
     }
 
     /// <summary>Nodes: one next to the skin, then one at the outer face of every slice.</summary>
-    public int Nodes => thermal.Length;
+    public int Nodes => count;
+
+    /// <summary>Gives back what the column was lent; it cannot be used after that.</summary>
+    public void Dispose()
+    {
+        if (held.Length == 0)
+            return;
+        ArrayPool<double>.Shared.Return(held);
+        ArrayPool<int>.Shared.Return(hull);
+        (held, hull) = ([], []);
+    }
 
     /// <summary>Lets time pass.</summary>
     /// <param name="water">Water or frost at each node, g/m²; changed.</param>
@@ -94,6 +115,8 @@ public sealed class VapourColumn
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
     public ColumnFlow Pass(double[] water, ColumnClimate climate, double hours, CancellationToken stop = default)
     {
+        var thermal = Thermal;
+        var saturation = Saturation;
         var whole = thermal[^1] + climate.AirLayer;
         for (var n = 0; n < Nodes; n++)
             saturation[n] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
@@ -117,8 +140,8 @@ public sealed class VapourColumn
                 if (water[n] < Empty)
                     water[n] = 0;
             }
-            source += flux[0] * step;
-            escaped += flux[Nodes] * step;
+            source += Flux[0] * step;
+            escaped += Flux[Nodes] * step;
             left -= step;
         }
         return new(source, escaped, kept);
@@ -151,8 +174,7 @@ public sealed class VapourColumn
         {
             var (a, b) = (hull[i], hull[i + 1]);
             var even = (Ceiling(a, climate) - Ceiling(b, climate)) / (At(b, climate) - At(a, climate)) / Evaporation;
-            for (var n = a + 1; n <= b; n++)
-                flux[n] = even;
+            Flux[(a + 1)..(b + 1)].Fill(even);
         }
     }
 
@@ -162,14 +184,14 @@ public sealed class VapourColumn
 
     private double At(int n, ColumnClimate climate) =>
         n < 0 ? 0
-        : n < Nodes ? vapour[n]
-        : vapour[^1] + climate.AirLayer / Lewis;
+        : n < Nodes ? Vapour[n]
+        : Vapour[^1] + climate.AirLayer / Lewis;
 
     private double Ceiling(int n, ColumnClimate climate) =>
         n < 0 ? MoistAir.OverWater(climate.SkinC)
-        : n < Nodes ? saturation[n]
+        : n < Nodes ? Saturation[n]
         : climate.AirPa;
 
     /// <summary>What gathers at a node, g/m²h: exactly nothing where the pressure runs straight through it.</summary>
-    private double Deposited(int n) => flux[n] - flux[n + 1];
+    private double Deposited(int n) => Flux[n] - Flux[n + 1];
 }

@@ -1,14 +1,15 @@
+using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
 using Ermine.Core.Dryness;
 using Ermine.Core.Stack;
 
 namespace Ermine.Core.Kit;
 
-/// <summary>What is owned, each thing read once.</summary>
+/// <summary>What is owned, each thing read once; may be asked by several at once.</summary>
 public sealed class Closet
 {
     private readonly Dictionary<Guid, (KitItem Item, ItemReading Reading)> things;
-    private readonly Dictionary<Guid, Slot> slots = [];
+    private readonly ConcurrentDictionary<Guid, Slot> slots = [];
     private readonly ConditionalWeakTable<IReadOnlyList<Layer>, IReadOnlyList<Resolved>> resolved = [];
 
     /// <summary>Reads every thing.</summary>
@@ -25,6 +26,10 @@ public sealed class Closet
         return new(copy);
     }
 
+    /// <summary>The same closet with nothing but some things.</summary>
+    public Closet Only(IReadOnlySet<Guid> ids) =>
+        new(things.Where(t => ids.Contains(t.Key)).ToDictionary(t => t.Key, t => t.Value));
+
     /// <summary>The same closet without some things.</summary>
     public Closet Without(IEnumerable<Guid> ids)
     {
@@ -35,8 +40,7 @@ public sealed class Closet
     }
 
     /// <summary>What a thing that is owned is for.</summary>
-    public Slot SlotOf(KitItem item) =>
-        slots.TryGetValue(item.Id, out var slot) ? slot : slots[item.Id] = Slot.Of(item);
+    public Slot SlotOf(KitItem item) => slots.GetOrAdd(item.Id, static (_, i) => Slot.Of(i), item);
 
     /// <summary>Everything owned, with its reading.</summary>
     public IEnumerable<(KitItem Item, ItemReading Reading)> All => things.Values;

@@ -49,6 +49,9 @@ public sealed class NightPlanner(
     /// <summary>The forecast it stands on.</summary>
     public ForecastSeries? Forecast => forecast;
 
+    /// <summary>Ends the work.</summary>
+    public CancellationToken Stop => stop;
+
     /// <summary>Who of it.</summary>
     public Member Member => member;
 
@@ -259,6 +262,22 @@ public sealed class NightPlanner(
         );
     }
 
+    /// <summary>The verdict of a night; null while no low is known or nothing is laid out.</summary>
+    public Verdict? Verdict(int index)
+    {
+        var where = Where(index);
+        var stack = Build(index, SystemOf(index), where, Evening(index));
+        return VerdictOf(
+            Going.Night(index).Hours,
+            Weather(index)?.Low.PlanFor,
+            Solve(stack, Threshold.Limit, where),
+            Solve(stack, Threshold.Extreme, where)
+        );
+    }
+
+    private static Verdict? VerdictOf(PlayedNight? hours, Temperature? low, HoldsTo limit, HoldsTo extreme) =>
+        hours is null ? null : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
+
     private NightPlan Answer(int index)
     {
         var night = trip.Nights[index];
@@ -287,9 +306,7 @@ public sealed class NightPlanner(
         var laidOut = stack.Items.Count > 0;
         var run = Going.Night(index);
         var (hours, frost) = (run.Hours, run.Frost);
-        var verdict = hours is null
-            ? (Verdict?)null
-            : Verdicts.Worse(hours.Verdict, Verdicts.AtBest(low!.Value, limit, extreme));
+        var verdict = VerdictOf(hours, low, limit, extreme);
         var subject = new NightSubject(
             night,
             weather,

@@ -123,7 +123,7 @@ public static class FrostCalculators
     private static FrostResponse Passed(FrostRequest request, CancellationToken stop)
     {
         VapourLayer[] layers = [.. request.Layers.Select(l => Of(l, 1, request.Slices))];
-        var column = new VapourColumn(layers);
+        using var column = new VapourColumn(layers);
         var water = Poured(request.Layers, layers, request.AreaM2);
         var before = water.Sum();
         var climate = new ColumnClimate(
@@ -246,7 +246,8 @@ public static class FrostCalculators
             var hours = Math.Min(1, left);
             if (request.BreathInside)
                 water[1] += FrostOfNight.Breath * hours / area;
-            var flow = new VapourColumn(Layers(water, plain)).Pass(water, climate, hours, stop);
+            using var column = new VapourColumn(Layers(water, plain));
+            var flow = column.Pass(water, climate, hours, stop);
             var heat =
                 FrostOfNight.Covered * (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours
                 + FrostOfNight.Uncovered;

@@ -137,6 +137,9 @@ public static class Plans
     private static PlanResponse Answer(IReadOnlyList<NightPlanner> planners, PlanRequest request)
     {
         var party = planners
+            .AsParallel()
+            .AsOrdered()
+            .WithCancellation(planners[0].Stop)
             .Select(p => (IReadOnlyList<NightLine>)[.. p.Plan().Select((n, i) => NightLine.Of(p, n, i))])
             .ToList();
         var asked = planners[request.Member];
