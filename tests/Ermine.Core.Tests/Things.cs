@@ -107,7 +107,7 @@ internal static class Things
     /// <summary>Plans any trip of one person.</summary>
     public sealed record Asking(Sleeper Sleeper, Closet Closet, ForecastSeries? Forecast)
     {
-        public NightPlanner Of(Trip trip) => new(trip, trip.Members[0], Sleeper, Closet, Forecast);
+        public NightPlanner Of(Trip trip) => new(trip, trip.Members[0], Sleeper, Closet, new(trip, Forecast));
 
         public NightPlan Plan(Trip trip, int index) => Of(trip).Plan(index);
 

@@ -84,20 +84,17 @@ public sealed class Fixes(NightPlanner planner, int index)
     public static IReadOnlyList<Fix> For(NightPlanner planner, int index) => new Fixes(planner, index).Ranked();
 
     /// <summary>
-    /// The single change that gains most. Frost makes them gain less, rarely in another order: they are ranked first, and the trip is played
-    /// again only for the best few.
+    /// The single change that gains most. Frost makes changes gain less, hardly in another order: they are ranked first, and the trip is
+    /// played again for the best.
     /// </summary>
     public static Fix? BestSingle(NightPlanner planner, int index)
     {
         var fixes = new Fixes(planner, index);
         var (singles, _, _, shortBy) = fixes.Singles();
-        return fixes
-            .Replayed(singles.OrderByDescending(f => f.Gain.Kelvin).Take(BestReplayed), shortBy)
-            .MaxBy(f => f.Gain.Kelvin);
+        return singles.MaxBy(f => f.Gain.Kelvin) is { } best
+            ? fixes.Replayed(best, shortBy)
+            : null;
     }
-
-    /// <summary>Single changes of which the trip is played again to find the best.</summary>
-    private const int BestReplayed = 3;
 
     private (List<Fix> Worthwhile, Temperature Now, PlayedNight? Played, double ShortBy) Singles()
     {

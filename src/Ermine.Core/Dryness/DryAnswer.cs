@@ -141,7 +141,14 @@ public static class DryAnswers
             ],
             nights,
             [.. Gaps(planner)],
-            [.. Enum.GetValues<Habit>().Select(h => Effect(planner, h)).OfType<HabitEffect>()],
+            [
+                .. Enum.GetValues<Habit>()
+                    .AsParallel()
+                    .AsOrdered()
+                    .WithCancellation(planner.Stop)
+                    .Select(h => Effect(planner, h))
+                    .OfType<HabitEffect>(),
+            ],
             HoldsFor(planner),
             BestRest(planner),
             BedCost(planner),
@@ -321,8 +328,7 @@ public static class DryAnswers
     private static RestDay? BestRest(NightPlanner planner)
     {
         var dry = planner.Member.DryOrPlain;
-        RestDay? best = null;
-        for (var day = 1; day < planner.Trip.Nights.Count; day++)
+        double Gain(int day)
         {
             var id = planner.Trip.Nights[day].Id;
             var days = dry.Days.Where(d => d.NightId != id).Append(dry.DayOf(id) with { Work = DayWork.Rest });
@@ -332,10 +338,19 @@ public static class DryAnswers
                 gain += (
                     (planner.Comfort(i, planner.SystemOf(i)) - rested.Comfort(i, rested.SystemOf(i)))?.Kelvin ?? 0
                 );
-            if (gain >= 1 && gain > (best?.Gain.Kelvin ?? 0))
-                best = new(day, new(gain));
+            return gain;
         }
-        return best;
+        var best = Enumerable
+            .Range(1, Math.Max(0, planner.Trip.Nights.Count - 1))
+            .AsParallel()
+            .WithCancellation(planner.Stop)
+            .Select(day => (Day: day, Gain: Gain(day)))
+            .Where(d => d.Gain >= 1)
+            .OrderByDescending(d => d.Gain)
+            .ThenBy(d => d.Day)
+            .Select(d => ((int Day, double Gain)?)d)
+            .FirstOrDefault();
+        return best is { } rest ? new(rest.Day, new(rest.Gain)) : null;
     }
 
     private static TemperatureDifference BedCost(NightPlanner planner)

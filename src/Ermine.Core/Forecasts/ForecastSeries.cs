@@ -45,7 +45,7 @@ public sealed record ForecastSeries(
     {
         var from = evening.ToDateTime(new(NightBegins, 0));
         var to = evening.AddDays(1).ToDateTime(new(NightEnds, 0));
-        var night = Hours.Where(h => h.Time.DateTime >= from && h.Time.DateTime <= to).ToList();
+        var night = Between(from, to).ToList();
         if (night.Count == 0)
             return null;
         var coldest = night.MinBy(h => h.TemperatureC)!;
@@ -65,7 +65,7 @@ public sealed record ForecastSeries(
     public bool CoversDawn(DateOnly evening)
     {
         var midnight = evening.AddDays(1).ToDateTime(TimeOnly.MinValue);
-        return Hours.Any(h => h.Time.DateTime >= midnight.AddHours(3) && h.Time.DateTime <= midnight.AddHours(7));
+        return Between(midnight.AddHours(3), midnight.AddHours(7)).Any();
     }
 
     /// <summary>Air at each full hour of a night, evenly between readings at most six hours apart; null where it does not cover the night.</summary>
@@ -75,7 +75,7 @@ public sealed record ForecastSeries(
     public IReadOnlyList<double>? Hourly(DateOnly evening, double from, double to)
     {
         var midnight = evening.ToDateTime(TimeOnly.MinValue);
-        var readings = Hours
+        var readings = Between(midnight.AddHours(from - 6), midnight.AddHours(to + 6))
             .Select(h => (Hour: (h.Time.DateTime - midnight).TotalHours, h.TemperatureC))
             .Where(r => r.Hour >= from - 6 && r.Hour <= to + 6)
             .ToList();
@@ -98,9 +98,35 @@ public sealed record ForecastSeries(
     /// <param name="day">The day.</param>
     public Temperature? DayHigh(DateOnly day)
     {
-        var readings = Hours.Where(h =>
-            DateOnly.FromDateTime(h.Time.DateTime) == day && h.Time.Hour is >= 6 and <= NightBegins
-        );
+        var readings = Between(day.ToDateTime(new(6, 0)), day.ToDateTime(new(NightBegins, 59)));
         return readings.MaxBy(h => h.TemperatureC) is { } warmest ? new(warmest.TemperatureC) : null;
+    }
+
+    /// <summary>Readings between two local times, both counted in; only those near them are looked at.</summary>
+    private IEnumerable<ForecastHour> Between(DateTime from, DateTime to)
+    {
+        for (var n = FirstNotBefore(from.AddDays(-1)); n < Hours.Count; n++)
+        {
+            var local = Hours[n].Time.DateTime;
+            if (Hours[n].Time.UtcDateTime > to.AddDays(1))
+                yield break;
+            if (local >= from && local <= to)
+                yield return Hours[n];
+        }
+    }
+
+    /// <summary>Place of the first reading that is not before a time; local time is at most 14 hours off it.</summary>
+    private int FirstNotBefore(DateTime utc)
+    {
+        var (low, high) = (0, Hours.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (Hours[middle].Time.UtcDateTime < utc)
+                low = middle + 1;
+            else
+                high = middle;
+        }
+        return low;
     }
 }

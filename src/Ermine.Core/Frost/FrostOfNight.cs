@@ -205,18 +205,17 @@ public static class FrostOfNight
             if (fromThings)
                 thing.Settle(barred);
             var own = inBarrier ? thing.Barred : thing.Open;
-            var faces = held[i].Faces;
-            for (var face = 0; face < ThingWater.Faces; face++)
+            var at = nodes.AsSpan(node, held[i].Faces);
+            for (var face = 0; face < own.Length; face++)
             {
-                var at = node + Math.Min(face, faces - 1);
-                if (fromThings)
-                    nodes[at] += own[face] / perM2;
-                else
-                    own[face] = face < faces ? nodes[at] * perM2 : 0;
+                if (fromThings && own[face] != 0)
+                    at[Math.Min(face, at.Length - 1)] += own[face] / perM2;
+                else if (!fromThings)
+                    own[face] = face < at.Length ? at[face] * perM2 : 0;
             }
             if (!fromThings && i == 0)
                 own[0] += nodes[0] * perM2;
-            node += faces;
+            node += at.Length;
         }
     }
 
@@ -224,11 +223,14 @@ public static class FrostOfNight
     private static double Bind(List<Part> parts, WaterState water, double grams)
     {
         var bound = 0.0;
-        foreach (var part in parts.Where(p => Moisture.Binds(p.Item.Material)))
+        foreach (var part in parts)
         {
-            var room = SorbedMost * Moisture.HoldingMassG(part.Item) - water[part.ItemId].Grams;
+            if (bound >= grams || !Moisture.Binds(part.Item.Material))
+                continue;
+            var thing = water[part.ItemId];
+            var room = SorbedMost * Moisture.HoldingMassG(part.Item) - thing.Grams;
             var takes = Math.Clamp(grams - bound, 0, Math.Max(0, room));
-            water[part.ItemId].Bound += takes;
+            thing.Bound += takes;
             bound += takes;
         }
         return bound;

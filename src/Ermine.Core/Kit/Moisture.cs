@@ -29,8 +29,12 @@ public static class Moisture
     /// <summary>Mass that takes up water, g: the fill of bags, quilts and lofted garments, else the fabric.</summary>
     public static double HoldingMassG(KitItem item)
     {
-        if (item.Claims.FirstOrDefault(c => c.Kind == ClaimKind.FillGrams) is { } fill)
-            return fill.Value;
+        // Asked thousands of times a night: no enumerator.
+        for (var i = 0; i < item.Claims.Count; i++)
+        {
+            if (item.Claims[i].Kind == ClaimKind.FillGrams)
+                return item.Claims[i].Value;
+        }
         var lofted = item.Material is Material.Down or Material.TreatedDown or Material.SyntheticFill;
         return item.IsTopLayer || item.Kind == ItemKind.Underquilt || lofted
             ? FillShareOfMass * item.MassG

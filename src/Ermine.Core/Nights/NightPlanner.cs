@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Ermine.Core.Air;
 using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
@@ -11,19 +12,21 @@ using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
 
-/// <summary>Answers the nights of a trip for one who comes along.</summary>
+/// <summary>
+/// Answers the nights of a trip for one who comes along. Once its trail has been run it may be asked by several at once.
+/// </summary>
 /// <param name="trip">The trip.</param>
 /// <param name="member">Who of it.</param>
 /// <param name="sleeper">That person.</param>
 /// <param name="closet">What is owned.</param>
-/// <param name="forecast">The forecast the trip stands on.</param>
+/// <param name="weathers">Weather of its nights.</param>
 /// <param name="stop">Ends the work: whoever asked is gone, or it takes too long. Every night and every balance looks at it.</param>
 public sealed class NightPlanner(
     Trip trip,
     Member member,
     Sleeper sleeper,
     Closet closet,
-    ForecastSeries? forecast,
+    WeatherOfTrip weathers,
     CancellationToken stop = default
 )
 {
@@ -38,16 +41,13 @@ public sealed class NightPlanner(
 
     private readonly double heat = Metabolism.Sleeping(sleeper);
     private TrailRun? trail;
-    private readonly Dictionary<(SleepSystem, double), LayerStack> laid = [];
-    private readonly (NightWeather? Weather, List<string> Assumed)?[] weathers = new (NightWeather?, List<string>)?[
-        trip.Nights.Count
-    ];
+    private readonly ConcurrentDictionary<(SleepSystem, double), LayerStack> laid = [];
 
     /// <summary>The trip.</summary>
     public Trip Trip => trip;
 
     /// <summary>The forecast it stands on.</summary>
-    public ForecastSeries? Forecast => forecast;
+    public ForecastSeries? Forecast => weathers.Forecast;
 
     /// <summary>Ends the work.</summary>
     public CancellationToken Stop => stop;
@@ -71,7 +71,7 @@ public sealed class NightPlanner(
     public DryTrail Trail => Going.Whole(trip.Nights.Count);
 
     /// <summary>The same planner over another closet.</summary>
-    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, forecast, stop) { trail = Going };
+    public NightPlanner With(Closet other) => new(trip, member, sleeper, other, weathers, stop) { trail = Going };
 
     /// <summary>The same planner for the same person with something changed.</summary>
     public NightPlanner With(Member changed, Closet? other = null) =>
@@ -83,7 +83,7 @@ public sealed class NightPlanner(
             changed,
             sleeper,
             other ?? closet,
-            forecast,
+            weathers,
             stop
         );
 
@@ -135,7 +135,7 @@ public sealed class NightPlanner(
     public Evening EveningOf(int index) => member.EveningOf(trip.Nights[index].Id);
 
     /// <summary>Weather of a night; null while no low is known.</summary>
-    public NightWeather? Weather(int index) => Read(index).Weather;
+    public NightWeather? Weather(int index) => weathers.Of(index).Weather;
 
     /// <summary>Comfort of a system on one night, without the rest of the answer: the quick question that choosing asks many times.</summary>
     public Temperature? Comfort(int index, SleepSystem system, Variation? moved = null)
@@ -282,7 +282,7 @@ public sealed class NightPlanner(
     {
         var night = trip.Nights[index];
         var system = SystemOf(index);
-        var (weather, assumedOfWeather) = Read(index);
+        var (weather, assumedOfWeather) = weathers.Of(index);
         var evening = EveningOf(index);
         var where = Where(index);
         var stack = Build(index, system, where, Evening(index));
@@ -347,16 +347,6 @@ public sealed class NightPlanner(
             [.. assumedOfWeather, .. Assumed(night, where, weather)],
             laidOut ? NightRules.Check(subject) : []
         );
-    }
-
-    private (NightWeather? Weather, List<string> Assumed) Read(int index)
-    {
-        if (weathers[index] is { } read)
-            return read;
-        var assumed = new List<string>();
-        var found = (WeatherOfNight.Of(trip, index, forecast, assumed), assumed);
-        weathers[index] = found;
-        return found;
     }
 
     private Surroundings Where(int index, Variation? moved = null, bool ventsOpened = false)
@@ -518,7 +508,7 @@ public sealed class NightPlanner(
 
     private NightToPlay ToPlay(int index, IReadOnlyList<StackFrom> stacks, Evening evening, double warmerK)
     {
-        var air = WeatherOfNight.Air(trip.Nights[index], Weather(index)!, forecast, evening);
+        var air = weathers.Air(index, evening);
         return new(
             sleeper,
             stacks,

@@ -26,7 +26,7 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
 /// <param name="Leakage">Warm air that escapes.</param>
 /// <param name="Breath">Breath.</param>
 /// <param name="SkinVapour">Vapour from the skin.</param>
-public sealed record Losses(double Upward, double Downward, double Leakage, double Breath, double SkinVapour)
+public readonly record struct Losses(double Upward, double Downward, double Leakage, double Breath, double SkinVapour)
 {
     /// <summary>All of it.</summary>
     public double Total => Upward + Downward + Leakage + Breath + SkinVapour;
@@ -105,16 +105,20 @@ public static class HeatBalance
         double humidity
     )
     {
-        var (up, down) = (0.0, 0.0);
-        foreach (var region in Regions.All)
-        {
-            var lying = stack.Lying[region];
-            up += Regions.BodyShare[region] * (1 - lying) * stack.Upward[region] * (skin - around);
-            down += Regions.BodyShare[region] * lying * stack.Downward[region] * (skin - ground);
-        }
+        var (share, lying, up, down) = (Regions.BodyShare, stack.Lying, stack.Upward, stack.Downward);
         return new(
-            up,
-            down,
+            (
+                share.Head * (1 - lying.Head) * up.Head
+                + share.Torso * (1 - lying.Torso) * up.Torso
+                + share.Legs * (1 - lying.Legs) * up.Legs
+                + share.Feet * (1 - lying.Feet) * up.Feet
+            ) * (skin - around),
+            (
+                share.Head * lying.Head * down.Head
+                + share.Torso * lying.Torso * down.Torso
+                + share.Legs * lying.Legs * down.Legs
+                + share.Feet * lying.Feet * down.Feet
+            ) * (skin - ground),
             stack.Leakage * (skin - around),
             Metabolism.Respiratory(heat, around, humidity),
             stack.SkinEvaporation

@@ -91,8 +91,12 @@ public sealed record ThermalStack(
 
     /// <summary>Heat that skin vapour carries off, W/m² of body, with a barrier over a share of each region.</summary>
     public static double Evaporation(ByRegion<double> barrier) =>
-        Regions.All.Sum(region =>
-            Regions.BodyShare[region]
-            * (barrier[region] * EvaporationBarrier + (1 - barrier[region]) * EvaporationBreathable)
-        );
+        EvaporationBreathable
+        + (EvaporationBarrier - EvaporationBreathable)
+            * (
+                Regions.BodyShare.Head * barrier.Head
+                + Regions.BodyShare.Torso * barrier.Torso
+                + Regions.BodyShare.Legs * barrier.Legs
+                + Regions.BodyShare.Feet * barrier.Feet
+            );
 }

@@ -31,6 +31,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                 given =>
                 {
                     var owned = new Closet(closet);
+                    var weathers = new WeatherOfTrip(request.Trip, forecast);
                     return answer(
                         [
                             .. request.Trip.Members.Select(m => new NightPlanner(
@@ -38,7 +39,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                                 m,
                                 sleepers[m.SleeperId],
                                 owned,
-                                forecast,
+                                weathers,
                                 given
                             )),
                         ],
