@@ -1,5 +1,7 @@
 using BenchmarkDotNet.Attributes;
 using Ermine.Core.Choosing;
+using Ermine.Core.Dryness;
+using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
@@ -29,6 +31,7 @@ public class CoreBench
     private NightPlanner planner = null!;
     private Trip trip = null!;
     private Trip longer = null!;
+    private Trip largest = null!;
 
     [GlobalSetup]
     public void Setup()
@@ -59,6 +62,7 @@ public class CoreBench
             [new(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [])]
         );
         planner = Fresh(trip);
+        largest = Largest(trip, items);
         longer = trip with
         {
             Nights =
@@ -72,7 +76,44 @@ public class CoreBench
         };
     }
 
-    private NightPlanner Fresh(Trip asked) => new(asked, asked.Members[0], Sleeper.StandardWoman, closet, null);
+    /// <summary>The most that one person may ask for; every event lays the system out anew.</summary>
+    private static Trip Largest(Trip like, List<KitItem> items)
+    {
+        var slept = new SleepSystem([.. items.Take(24).Select(i => new Layer(i.Id, Closure.Closed))]);
+        Night[] nights =
+        [
+            .. Enumerable
+                .Range(0, EntryRules.MostNights)
+                .Select(n => like.Nights[0] with { Id = Guid.NewGuid(), Date = like.Nights[0].Date.AddDays(n) }),
+        ];
+        NightEvent[] events =
+        [
+            .. Enumerable
+                .Range(0, EntryRules.MostEvents)
+                .Select(e => new NightEvent(
+                    Guid.NewGuid(),
+                    e % 2 == 0 ? NightEventKind.OpenUp : NightEventKind.CloseUp,
+                    21 + 0.45 * e
+                )),
+        ];
+        var evening = Evening.Plain with { Events = events };
+        return like with
+        {
+            Nights = nights,
+            Members =
+            [
+                like.Members[0] with
+                {
+                    System = slept,
+                    Along = [.. items.Skip(24).Take(20).Select(i => i.Id)],
+                    Own = [.. nights.Select(n => new OwnNight(n.Id, null, evening))],
+                },
+            ],
+        };
+    }
+
+    private NightPlanner Fresh(Trip asked) =>
+        new(asked, asked.Members[0], Sleeper.StandardWoman, closet, new(asked, null));
 
     [Benchmark(Description = "one holds-to, comfort, on snow")]
     public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, heat, Threshold.Comfort, snow);
@@ -91,6 +132,15 @@ public class CoreBench
 
     [Benchmark(Description = "fixes of one night from 80 things")]
     public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(planner, 3);
+
+    [Benchmark(Description = "what each habit does, seven nights")]
+    public DryAnswer Habits() => DryAnswers.For(Fresh(trip));
+
+    [Benchmark(Description = "one thing lost, seven nights")]
+    public IReadOnlyList<OneLost> Losses() => OneLostAtATime.Of(Fresh(trip));
+
+    [Benchmark(Description = "the same at the most that is accepted: 60 nights, 24 layers, 20 events a night")]
+    public IReadOnlyList<OneLost> LossesOfLargest() => OneLostAtATime.Of(Fresh(largest));
 
     private static KitItem Thing(int n)
     {

@@ -22,16 +22,7 @@ internal static class CalendarStops
     /// <summary>Steps of a recurrence rule without a day that fits it, before it is given up.</summary>
     private const int MostBarren = 1_000;
 
-    private static readonly string[] Read =
-    [
-        "DTSTART",
-        "DTEND",
-        "DURATION",
-        "SUMMARY",
-        "LOCATION",
-        "RRULE",
-        "EXDATE",
-    ];
+    private static readonly string[] Read = ["DTSTART", "DTEND", "DURATION", "SUMMARY", "LOCATION", "RRULE", "EXDATE"];
 
     public static ItineraryReading Of(string text, CancellationToken stop)
     {
@@ -42,7 +33,11 @@ internal static class CalendarStops
             if (n >= MostEvents)
             {
                 faults.Add(
-                    new("file", $"more than {MostEvents} events", "Export the trip's own calendar; the rest was not read.")
+                    new(
+                        "file",
+                        $"more than {MostEvents} events",
+                        "Export the trip's own calendar; the rest was not read."
+                    )
                 );
                 break;
             }
@@ -143,7 +138,11 @@ internal static class CalendarStops
         catch (Exception broken) when (broken is not OutOfMemoryException)
         {
             faults.Add(
-                new($"{at}", ItineraryFile.Short(start), $"This event is not well formed ({broken.Message}); write it anew.")
+                new(
+                    $"{at}",
+                    ItineraryFile.Short(start),
+                    $"This event is not well formed ({broken.Message}); write it anew."
+                )
             );
             return [];
         }

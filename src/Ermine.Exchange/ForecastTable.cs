@@ -29,12 +29,7 @@ internal static partial class ForecastTable
         OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mmo<G>"),
     ];
 
-    public static ForecastReading Read(
-        string name,
-        TextTable table,
-        ForecastChoices choices,
-        CancellationToken stop
-    )
+    public static ForecastReading Read(string name, TextTable table, ForecastChoices choices, CancellationToken stop)
     {
         var header = table.Header;
         var columns = Columns.Find(header);
@@ -139,12 +134,7 @@ internal static partial class ForecastTable
         if (!notes.TryGetValue("issued", out var text))
             return null;
         if (
-            DateTimeOffset.TryParse(
-                text,
-                CultureInfo.InvariantCulture,
-                DateTimeStyles.AssumeUniversal,
-                out var issued
-            )
+            DateTimeOffset.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var issued)
             && EntryRules.CheckDate("issued", DateOnly.FromDateTime(issued.DateTime)) is null
         )
             return issued;

@@ -13,20 +13,22 @@ internal static class JsonTable
     /// <summary>Most values in a file: twice the largest forecast that is kept.</summary>
     private const int MostValues = 1_000_000;
 
+    private const int Deepest = 24;
+
     /// <summary>The table in a text; null where it is no JSON or holds none.</summary>
     /// <exception cref="TooMuchException">It holds more than is read.</exception>
     public static TextTable? Of(ReadOnlyMemory<byte> utf8)
     {
         if (!IsSound(utf8.Span))
             return null;
-        var root = JsonDocument.Parse(utf8, new() { MaxDepth = JsonEntry.Deepest }).RootElement;
+        var root = JsonDocument.Parse(utf8, new() { MaxDepth = Deepest }).RootElement;
         return root.ValueKind == JsonValueKind.Object ? Series(root) ?? Arrays(root) : null;
     }
 
     /// <summary>Whether it is JSON and its texts are text; counts its values before any room is made for them.</summary>
     private static bool IsSound(ReadOnlySpan<byte> utf8)
     {
-        var reader = new Utf8JsonReader(utf8, new JsonReaderOptions { MaxDepth = JsonEntry.Deepest });
+        var reader = new Utf8JsonReader(utf8, new JsonReaderOptions { MaxDepth = Deepest });
         var values = 0;
         try
         {
@@ -104,9 +106,14 @@ internal static class JsonTable
                     .Range(1, Math.Min(byTime ? inner : outer, TextTable.MostColumns + 1))
                     .Select(m => $"{name} member {m}"),
             ];
-            return members.Length > TextTable.MostColumns ? throw new TooMuchException(
-                    new("file", $"{(byTime ? inner : outer)} members", $"Keep to {TextTable.MostColumns - 5} members.")
-                )
+            return members.Length > TextTable.MostColumns
+                    ? throw new TooMuchException(
+                        new(
+                            "file",
+                            $"{(byTime ? inner : outer)} members",
+                            $"Keep to {TextTable.MostColumns - 5} members."
+                        )
+                    )
                 : byTime ? new(members, [array], true)
                 : new(members, [.. array.EnumerateArray()], false);
         }

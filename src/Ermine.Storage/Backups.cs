@@ -53,7 +53,8 @@ public static class Backups
             using var from = Reading(folder.Database);
             return Copy(from.Connection, folder, label, into, elsewhere);
         }
-        catch (Exception error) when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
+        catch (Exception error)
+            when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
         {
             throw refusal;
         }
@@ -107,7 +108,8 @@ public static class Backups
             File.Move(ready, folder.Database, overwrite: true);
             return new(contents, aside);
         }
-        catch (Exception error) when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
+        catch (Exception error)
+            when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
         {
             throw refusal;
         }
@@ -118,7 +120,10 @@ public static class Backups
     {
         if (!File.Exists(folder.Database) || new FileInfo(folder.Database).Length == 0)
             return null;
-        var name = Path.Combine(Target(Path.Combine(folder.Path, "backups"), null), $"ermine-{DateTime.UtcNow:yyyyMMdd-HHmmss}-set-aside");
+        var name = Path.Combine(
+            Target(Path.Combine(folder.Path, "backups"), null),
+            $"ermine-{DateTime.UtcNow:yyyyMMdd-HHmmss}-set-aside"
+        );
         var file = $"{name}.db";
         for (var more = 2; File.Exists(file); more++)
             file = $"{name}-{more}.db";
@@ -141,7 +146,9 @@ public static class Backups
     {
         try
         {
-            var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly;Pooling=False;Default Timeout=5");
+            var connection = new SqliteConnection(
+                $"Data Source={database};Mode=ReadOnly;Pooling=False;Default Timeout=5"
+            );
             connection.Open();
             DataFolder.Ask(connection, "SELECT COUNT(*) FROM sqlite_master");
             return new(connection, null);

@@ -55,7 +55,9 @@ public sealed class DataFolder(string path) : IDisposable
             else if (isThere)
                 copy = CopyAside(Database);
             else
-                throw new RefusedException($"{Path} can only be read and holds no data yet: choose another folder with --data.");
+                throw new RefusedException(
+                    $"{Path} can only be read and holds no data yet: choose another folder with --data."
+                );
             await using var db = open();
             await Upgrade(db, has, isThere);
         }
@@ -97,7 +99,12 @@ public sealed class DataFolder(string path) : IDisposable
     {
         try
         {
-            using var read = new FileStream(Lock, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
+            using var read = new FileStream(
+                Lock,
+                FileMode.Open,
+                FileAccess.Read,
+                FileShare.ReadWrite | FileShare.Delete
+            );
             using var text = new StreamReader(read);
             return text.ReadLine() is { Length: > 0 } id ? id : "unknown";
         }
@@ -139,7 +146,10 @@ public sealed class DataFolder(string path) : IDisposable
     {
         var head = new byte[100];
         using var read = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete);
-        if (read.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length || !head.AsSpan().StartsWith("SQLite format 3\0"u8))
+        if (
+            read.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) < head.Length
+            || !head.AsSpan().StartsWith("SQLite format 3\0"u8)
+        )
             throw new RefusedException(RefusedException.Damaged(place));
         return BinaryPrimitives.ReadInt32BigEndian(head.AsSpan(60));
     }
@@ -158,8 +168,12 @@ public sealed class DataFolder(string path) : IDisposable
         if (Ask(connection, "PRAGMA quick_check(1)").FirstOrDefault() != "ok")
             throw new RefusedException(RefusedException.Damaged(place));
         if (Ask(connection, "SELECT name FROM sqlite_master WHERE name = '__EFMigrationsHistory'").Count == 0)
-            return Ask(connection, "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE '%EFMigrations%'")
-                is []
+            return
+                Ask(
+                    connection,
+                    "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE '%EFMigrations%'"
+                )
+                    is []
                 ? []
                 : throw new RefusedException(RefusedException.Damaged(place));
         var has = Ask(connection, "SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
@@ -262,6 +276,9 @@ public sealed class DataFolder(string path) : IDisposable
 
     public void Dispose()
     {
+        // What is still open of it must not outlive it: the next one may find another database here.
+        using (var open = new SqliteConnection(ConnectionString))
+            SqliteConnection.ClearPool(open);
         held?.Dispose();
         held = null;
         if (copy is not null)

@@ -149,7 +149,9 @@ internal static class Mapping
         try
         {
             var read = JsonSerializer.Deserialize<List<double>>((string)stored, Json);
-            return read is null || read.All(double.IsFinite) ? read : throw new UnreadableException("A member is no number.");
+            return read is null || read.All(double.IsFinite)
+                ? read
+                : throw new UnreadableException("A member is no number.");
         }
         catch (Exception error) when (error is JsonException or InvalidCastException)
         {

@@ -32,7 +32,8 @@ public sealed class RefusedException : Exception
         {
             SqliteException { SqliteErrorCode: 5 or 6 } =>
                 $"Another program has locked the data in {place}: close it and try again.",
-            SqliteException { SqliteErrorCode: 8 } => $"The data in {place} can only be read: make the folder writable.",
+            SqliteException { SqliteErrorCode: 8 } =>
+                $"The data in {place} can only be read: make the folder writable.",
             SqliteException { SqliteErrorCode: 13 } => Full(place),
             SqliteException { SqliteErrorCode: 11 or 26 } => Damaged(place),
             SqliteException { SqliteErrorCode: 10 or 14 } =>
@@ -40,12 +41,14 @@ public sealed class RefusedException : Exception
             IOException { HResult: NoSpace } => Full(place),
             IOException { HResult: ReadOnlyFileSystem } =>
                 $"{place} lies on a disk that can only be read: choose another place.",
-            UnauthorizedAccessException => $"{place} may not be opened by this user: change its permissions or choose another place.",
+            UnauthorizedAccessException =>
+                $"{place} may not be opened by this user: change its permissions or choose another place.",
             IOException => $"{place} cannot be opened or written: check the folder and its disk.",
             _ => null,
         };
 
-    private static string Full(string place) => $"The disk of {place} is full: make room, then try again. Nothing was changed.";
+    private static string Full(string place) =>
+        $"The disk of {place} is full: make room, then try again. Nothing was changed.";
 
     internal static string Damaged(string place) =>
         $"The database in {place} is damaged or is none of Ermine's. It was left as it is: bring a backup back with ./ermine restore FILE, or choose another folder with --data.";

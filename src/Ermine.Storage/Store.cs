@@ -242,14 +242,12 @@ public sealed class Store(ErmineContext db)
         if (await Raw($"SELECT * FROM {Table(kind)} WHERE rowid = $id", row) is not [JsonObject whole])
             return null;
         if (kind == RowKind.Forecast)
-            whole["Hours"] = new JsonArray(
-                [
-                    .. await Raw(
-                        "SELECT h.* FROM ForecastHourRow h JOIN Forecasts f ON h.ForecastId = f.Id WHERE f.rowid = $id ORDER BY h.Position",
-                        row
-                    ),
-                ]
-            );
+            whole["Hours"] = new JsonArray([
+                .. await Raw(
+                    "SELECT h.* FROM ForecastHourRow h JOIN Forecasts f ON h.ForecastId = f.Id WHERE f.rowid = $id ORDER BY h.Position",
+                    row
+                ),
+            ]);
         return whole;
     }
 
@@ -327,9 +325,14 @@ public sealed class Store(ErmineContext db)
                 when (broken is UnreadableException or InvalidCastException or FormatException or OverflowException)
             {
                 var row = reader.GetInt64(0);
-                var why = broken is UnreadableException ? broken.Message : "A field of it holds something else than it should.";
+                var why =
+                    broken is UnreadableException
+                        ? broken.Message
+                        : "A field of it holds something else than it should.";
                 if (setAside.All(s => s.Kind != kind || s.Row != row))
-                    setAside.Add(new(kind, row, Convert.ToString(reader.GetValue(1), CultureInfo.InvariantCulture) ?? "", why));
+                    setAside.Add(
+                        new(kind, row, Convert.ToString(reader.GetValue(1), CultureInfo.InvariantCulture) ?? "", why)
+                    );
             }
         }
         return found;

@@ -172,10 +172,9 @@ public class PropertyTests
     [Property]
     public void Parallel_paths_share_out_the_whole_region(NonEmptyArray<NonNegativeInt> covers)
     {
-        var pieces = covers.Get.Select(c => new Piece(0.1 + c.Get % 7, c.Get % 11 / 10.0)).ToList();
-        var paths = ParallelPaths.Through(pieces);
-        Assert.Equal(1, paths.Sum(p => p.Share), 1e-9);
-        Assert.Equal(pieces.Sum(p => p.Mean), paths.Sum(p => p.Share * p.Resistance), 1e-9);
+        var pieces = covers.Get.Select(c => new Piece(0.1 + c.Get % 7, c.Get % 11 / 10.0)).ToArray();
+        Assert.Equal(1, ParallelPaths.Through(pieces, _ => 1), 1e-9);
+        Assert.Equal(pieces.Sum(p => p.Mean), ParallelPaths.Through(pieces, resistance => resistance), 1e-9);
     }
 
     [Property]

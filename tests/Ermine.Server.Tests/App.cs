@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
@@ -19,11 +20,15 @@ public sealed class App : WebApplicationFactory<Program>
     /// <summary>A server on a folder that already holds something.</summary>
     public static App On(string folder) => new(demo: true, folder);
 
-    private readonly bool demo;
+    /// <summary>A server on demo data that gives an answer only so much processor time.</summary>
+    public static App WithCeiling(double seconds) => new(demo: true, null, seconds);
 
-    private App(bool demo, string? folder)
+    private readonly bool demo;
+    private readonly double ceiling;
+
+    private App(bool demo, string? folder, double ceilingSeconds = 10)
     {
-        this.demo = demo;
+        (this.demo, ceiling) = (demo, ceilingSeconds);
         Folder = folder ?? Directory.CreateTempSubdirectory("ermine-test-").FullName;
         Http = CreateClient();
     }
@@ -35,6 +40,9 @@ public sealed class App : WebApplicationFactory<Program>
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("data", Folder);
+        // No test listens, but what is told is read.
+        builder.UseSetting("port", "0");
+        builder.UseSetting("ceilingSeconds", ceiling.ToString(CultureInfo.InvariantCulture));
         if (demo)
             builder.UseSetting("demo", "true");
     }
@@ -63,7 +71,7 @@ public sealed class App : WebApplicationFactory<Program>
     public async Task<JsonObject> Item(string name) =>
         (JsonObject)(await Get("/api/workspace"))["items"]!.AsArray().Single(i => (string)i!["name"]! == name)!;
 
-    private async Task<Answer> Send(HttpMethod method, string path, object? body)
+    public async Task<Answer> Send(HttpMethod method, string path, object? body)
     {
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)

@@ -85,7 +85,12 @@ public sealed class StationTests(App app) : IClassFixture<App>
     )]
     public void Members_stand_in_columns_or_arrays(string text)
     {
-        var reading = ForecastFile.Read("ensemble", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
+        var reading = ForecastFile.Read(
+            "ensemble",
+            Encoding.UTF8.GetBytes(text),
+            new(TimeZone: "UTC"),
+            TestContext.Current.CancellationToken
+        );
         Assert.Empty(reading.Faults);
         var hour = Assert.Single(reading.Series!.Hours);
         Assert.Equal(-11, hour.TemperatureC);
@@ -97,7 +102,12 @@ public sealed class StationTests(App app) : IClassFixture<App>
     {
         var text =
             "time,temp_c_member1,temp_c_member2\n2027-02-13 20:00,-10,NaN\n2027-02-13 21:00,-10,\n2027-02-13 22:00,-9,-8\n";
-        var reading = ForecastFile.Read("ensemble", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
+        var reading = ForecastFile.Read(
+            "ensemble",
+            Encoding.UTF8.GetBytes(text),
+            new(TimeZone: "UTC"),
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(["line 2, temp_c_member2", "line 3, temp_c_member2"], reading.Faults.Select(f => f.Field));
         Assert.Single(reading.Series!.Hours);
     }
@@ -108,9 +118,12 @@ public sealed class StationTests(App app) : IClassFixture<App>
         var many = Encoding.UTF8.GetBytes(
             "time,temp_c\n" + string.Concat(Enumerable.Repeat("2027-02-13 20:00,-10\n", 1_000_000))
         );
-        Assert.Equal("file", ForecastFile.Read("many", many, new(TimeZone: "UTC")).Faults[0].Field);
+        Assert.Equal(
+            "file",
+            ForecastFile.Read("many", many, new(TimeZone: "UTC"), TestContext.Current.CancellationToken).Faults[0].Field
+        );
         var short1 = Encoding.UTF8.GetBytes("time,temp_c\n" + string.Concat(Enumerable.Repeat("x,1\n", 900_000)));
-        var reading = ForecastFile.Read("many", short1, new(TimeZone: "UTC"));
+        var reading = ForecastFile.Read("many", short1, new(TimeZone: "UTC"), TestContext.Current.CancellationToken);
         Assert.InRange(reading.Faults.Count, 10_000, 10_003);
     }
 

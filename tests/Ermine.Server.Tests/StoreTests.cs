@@ -10,7 +10,8 @@ public sealed class StoreTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_copy_made_while_in_use_is_whole()
     {
-        var copy = await new Storage.DataFolder(app.Folder).Backup("by-hand");
+        using var folder = new Storage.DataFolder(app.Folder);
+        var copy = Storage.Backups.Make(folder, "by-hand").File;
         await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
         await kept.OpenAsync(TestContext.Current.CancellationToken);
         await using var ask = kept.CreateCommand();
@@ -49,7 +50,12 @@ public sealed class StoreTests(App app) : IClassFixture<App>
             var bytes = sound[..random.Next(sound.Length + 1)];
             for (var hits = random.Next(6); hits > 0 && bytes.Length > 0; hits--)
                 bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
-            var reading = ForecastFile.Read("scrambled.csv", bytes, new(TimeZone: "Europe/Oslo"));
+            var reading = ForecastFile.Read(
+                "scrambled.csv",
+                bytes,
+                new(TimeZone: "Europe/Oslo"),
+                TestContext.Current.CancellationToken
+            );
             Assert.True(reading.Series is not null || reading.Faults.Count > 0);
             Assert.All(reading.Series?.Hours ?? [], h => Assert.InRange(h.TemperatureC, -90, 60));
         }
@@ -66,7 +72,12 @@ public sealed class StoreTests(App app) : IClassFixture<App>
             byte[] bytes = [.. sound];
             for (var hits = random.Next(1, 5); hits > 0; hits--)
                 bytes[random.Next(bytes.Length)] = (byte)random.Next(32, 127);
-            var reading = ForecastFile.Read("scrambled.json", bytes, new(TimeZone: "UTC"));
+            var reading = ForecastFile.Read(
+                "scrambled.json",
+                bytes,
+                new(TimeZone: "UTC"),
+                TestContext.Current.CancellationToken
+            );
             Assert.True(reading.Series is not null || reading.Faults.Count > 0);
         }
     }
@@ -75,7 +86,12 @@ public sealed class StoreTests(App app) : IClassFixture<App>
     public void A_quote_that_never_closes_does_not_swallow_the_rest()
     {
         var text = "time,temp_c\n2027-02-13 20:00,\"-5\n2027-02-13 21:00,-6\n2027-02-13 22:00,-7\n";
-        var reading = ForecastFile.Read("quote.csv", Encoding.UTF8.GetBytes(text), new(TimeZone: "UTC"));
+        var reading = ForecastFile.Read(
+            "quote.csv",
+            Encoding.UTF8.GetBytes(text),
+            new(TimeZone: "UTC"),
+            TestContext.Current.CancellationToken
+        );
         Assert.Contains(reading.Series!.Hours, h => h.TemperatureC == -7);
     }
 }

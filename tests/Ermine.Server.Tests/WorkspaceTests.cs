@@ -227,27 +227,6 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task An_older_schema_is_copied_before_it_is_upgraded()
-    {
-        var folder = Directory.CreateTempSubdirectory("ermine-test-").FullName;
-        await using (var older = new SqliteConnection($"Data Source={Path.Combine(folder, "ermine.db")};Pooling=False"))
-        {
-            await older.OpenAsync(TestContext.Current.CancellationToken);
-            await using var make = older.CreateCommand();
-            make.CommandText = "CREATE TABLE Older (Id INTEGER); INSERT INTO Older VALUES (42);";
-            await make.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
-        }
-        await using var upgraded = App.On(folder);
-        Assert.Equal(2, (await upgraded.Get("/api/workspace"))["trips"]!.AsArray().Count);
-        var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
-        await using var kept = new SqliteConnection($"Data Source={copy};Pooling=False");
-        await kept.OpenAsync(TestContext.Current.CancellationToken);
-        await using var read = kept.CreateCommand();
-        read.CommandText = "SELECT Id FROM Older";
-        Assert.Equal(42L, await read.ExecuteScalarAsync(TestContext.Current.CancellationToken));
-    }
-
-    [Fact]
     public async Task The_database_writes_ahead_and_holds_its_foreign_keys()
     {
         await using var database = new SqliteConnection(

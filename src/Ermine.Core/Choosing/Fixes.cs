@@ -91,9 +91,7 @@ public sealed class Fixes(NightPlanner planner, int index)
     {
         var fixes = new Fixes(planner, index);
         var (singles, _, _, shortBy) = fixes.Singles();
-        return singles.MaxBy(f => f.Gain.Kelvin) is { } best
-            ? fixes.Replayed(best, shortBy)
-            : null;
+        return singles.MaxBy(f => f.Gain.Kelvin) is { } best ? fixes.Replayed(best, shortBy) : null;
     }
 
     private (List<Fix> Worthwhile, Temperature Now, PlayedNight? Played, double ShortBy) Singles()

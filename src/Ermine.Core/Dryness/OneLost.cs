@@ -53,7 +53,10 @@ public static class OneLostAtATime
     public static IReadOnlyList<OneLost> Of(NightPlanner planner)
     {
         var nights = planner.Trip.Nights.Count;
-        double?[] before = [.. Enumerable.Range(0, nights).Select(i => planner.Comfort(i, planner.SystemOf(i))?.Celsius)];
+        double?[] before =
+        [
+            .. Enumerable.Range(0, nights).Select(i => planner.Comfort(i, planner.SystemOf(i))?.Celsius),
+        ];
         var already = FirstGap(planner, nights);
         return
         [
@@ -106,13 +109,7 @@ public static class OneLostAtATime
             yield return Mishap.Fails;
     }
 
-    private static OneLost? Ask(
-        NightPlanner planner,
-        KitItem item,
-        Mishap mishap,
-        double?[] before,
-        int? already
-    )
+    private static OneLost? Ask(NightPlanner planner, KitItem item, Mishap mishap, double?[] before, int? already)
     {
         var other = After(planner, item, mishap);
         var (worst, cost, night) = (double.MaxValue, 0.0, -1);
@@ -122,11 +119,7 @@ public static class OneLostAtATime
                 continue;
             var then = other.Comfort(i, other.SystemOf(i)) ?? new(HeatBalance.SearchTo);
             if ((low - then).Kelvin < worst)
-                (worst, cost, night) = (
-                    (low - then).Kelvin,
-                    then.Celsius - (before[i] ?? HeatBalance.SearchTo),
-                    i
-                );
+                (worst, cost, night) = ((low - then).Kelvin, then.Celsius - (before[i] ?? HeatBalance.SearchTo), i);
         }
         var gap = FirstGap(other, already ?? planner.Trip.Nights.Count);
         if (night < 0 || cost < Fixes.WorthMentioning && gap is null)

@@ -136,8 +136,7 @@ public sealed class LayerStack
                 pressed += Over(i, region, kept, torso).Mean;
             var body = ThermalStack.WornUnderneath(pressed) + (Enclosed && !Hung ? ThermalStack.Crushed : 0);
             double Through(double under) =>
-                1
-                / (body + (Hung ? under + airUnder : ThermalStack.PadEffective(under > 0 ? under : UnderGap)));
+                1 / (body + (Hung ? under + airUnder : ThermalStack.PadEffective(under > 0 ? under : UnderGap)));
             Span<Piece> pieces = stackalloc Piece[pads.Length];
             for (var i = 0; i < pads.Length; i++)
                 pieces[i] = Over(pads[i], region, kept, torso);

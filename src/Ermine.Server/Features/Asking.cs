@@ -62,12 +62,9 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
         var trip = request.Trip;
         var owned = closet.Select(i => i.Id).ToHashSet();
         var faults = EntryRules.Check(trip, owned.Contains).ToList();
-        if (faults.Count == 0)
-        {
-            var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
-            faults.AddRange(Workspace.UnknownSleepers(trip, known.Contains));
-            faults.AddRange(await Workspace.UnknownForecast(trip, store));
-        }
+        var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
+        faults.AddRange(Workspace.UnknownSleepers(trip, known.Contains));
+        faults.AddRange(await Workspace.UnknownForecast(trip, store));
         if (request.Night < 0)
             faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
         if (request.Member < 0 || request.Member >= trip.Members.Count)
@@ -76,7 +73,9 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
             );
         if (request is Plans.CompareRequest compared)
             faults.AddRange(
-                compared.Systems.Index().SelectMany(s => EntryRules.Check($"systems[{s.Index}]", s.Item, owned.Contains))
+                compared
+                    .Systems.Index()
+                    .SelectMany(s => EntryRules.Check($"systems[{s.Index}]", s.Item, owned.Contains))
             );
         return faults;
     }

@@ -95,9 +95,7 @@ public static class Plans
                     asking.List(request, p => Fixes.For(p[request.Member], request.Night))
             )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
-        group
-            .MapPost("/plan/buys", Buys)
-            .WithSummary("What plain pieces not owned yet would do for one night");
+        group.MapPost("/plan/buys", Buys).WithSummary("What plain pieces not owned yet would do for one night");
         group
             .MapPost(
                 "/plan/schools",
@@ -117,15 +115,13 @@ public static class Plans
         group
             .MapPost(
                 "/plan/dry",
-                (PlanRequest request, Asking asking) =>
-                    asking.Of(request, (p, r) => DryAnswers.For(p[r.Member]))
+                (PlanRequest request, Asking asking) => asking.Of(request, (p, r) => DryAnswers.For(p[r.Member]))
             )
             .WithSummary("Dry things, frost and habits along the trip");
         group
             .MapPost(
                 "/plan/losses",
-                (PlanRequest request, Asking asking) =>
-                    asking.List(request, p => OneLostAtATime.Of(p[request.Member]))
+                (PlanRequest request, Asking asking) => asking.List(request, p => OneLostAtATime.Of(p[request.Member]))
             )
             .WithSummary("The trip again with each single thing lost, soaked or failed");
         group.MapGet("/heat-sources", () => HeatSources.Library).WithSummary("Sources of heat that are taken to bed");
@@ -151,7 +147,10 @@ public static class Plans
         );
     }
 
-    private static async Task<Results<Ok<IReadOnlyList<Buy>>, ProblemHttpResult>> Buys(BuyRequest request, Asking asking) =>
+    private static async Task<Results<Ok<IReadOnlyList<Buy>>, ProblemHttpResult>> Buys(
+        BuyRequest request,
+        Asking asking
+    ) =>
         EntryRules.Check(request.Prices) is { Count: > 0 } faults
             ? Problems.Faults(faults)
             : await asking.List(request, p => Generics.For(p[request.Member], request.Night, request.Prices));
@@ -169,11 +168,7 @@ public static class Plans
             request,
             p =>
                 (IReadOnlyList<NightPlan>)
-                    [
-                        .. request.Systems.Select(s =>
-                            p[request.Member].Sleeping(request.Night, s).Plan(request.Night)
-                        ),
-                    ]
+                    [.. request.Systems.Select(s => p[request.Member].Sleeping(request.Night, s).Plan(request.Night))]
         );
     }
 

@@ -69,46 +69,51 @@ public static class Workspace
         return new(trips, items, sleepers, forecasts, store.SetAside, data.ReadOnly);
     }
 
-    private static async Task<IResult> Export(RowKind kind, long row, Store store) =>
-        await store.Export(kind, row) is { } whole
+    private static async Task<IResult> Export(string kind, long row, Store store) =>
+        Kind(kind, out var of) is { } unknown ? unknown
+        : await store.Export(of, row) is { } whole
             ? Results.File(
                 System.Text.Encoding.UTF8.GetBytes(whole.ToJsonString()),
                 "application/json",
-                $"ermine-{kind.ToString().ToLowerInvariant()}-{row}.json"
+                $"ermine-{kind}-{row}.json"
             )
-            : Problems.From(Outcome.Missing, $"{kind} {row}", () => "")!;
+        : Missing(kind, row);
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveSetAside(RowKind kind, long row, Store store)
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveSetAside(string kind, long row, Store store)
     {
-        await Read(store);
-        if (store.SetAside.All(s => s.Kind != kind || s.Row != row))
-            return Problems.From(Outcome.Missing, $"{kind} {row}", () => "")!;
+        if (Kind(kind, out var of) is { } unknown)
+            return unknown;
+        await store.Trips();
+        await store.Items();
+        await store.Sleepers();
+        await store.Forecasts();
+        if (store.SetAside.All(s => s.Kind != of || s.Row != row))
+            return Missing(kind, row);
         var problem = Problems.From(
-            await store.RemoveSetAside(kind, row),
+            await store.RemoveSetAside(of, row),
             $"{kind} {row}",
             () => "A trip still refers to it: change that trip first."
         );
         return problem is null ? TypedResults.NoContent() : problem;
-
-        static async Task Read(Store store)
-        {
-            await store.Trips();
-            await store.Items();
-            await store.Sleepers();
-            await store.Forecasts();
-        }
     }
+
+    private static ProblemHttpResult? Kind(string text, out RowKind kind)
+    {
+        var faults = new List<Fault>();
+        kind = Forecasts.Choice<RowKind>("kind", text, faults) ?? default;
+        return faults.Count > 0 ? Problems.Faults(faults) : null;
+    }
+
+    private static ProblemHttpResult Missing(string kind, long row) =>
+        Problems.From(Outcome.Missing, $"{kind} {row}", () => "")!;
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> PutTrip(Guid id, Trip trip, Store store)
     {
         var owned = (await store.Items()).Select(i => i.Id).ToHashSet();
         var faults = EntryRules.Check(trip, owned.Contains).ToList();
         var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
-        if (faults.Count == 0)
-        {
-            faults.AddRange(UnknownSleepers(trip, known.Contains));
-            faults.AddRange(await UnknownForecast(trip, store));
-        }
+        faults.AddRange(UnknownSleepers(trip, known.Contains));
+        faults.AddRange(await UnknownForecast(trip, store));
         return await Put(RowKind.Trip, id, trip.Id, trip.Name, trip.Version, faults, () => store.Save(trip), store);
     }
 
@@ -119,7 +124,8 @@ public static class Workspace
 
     internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>
         trip
-            .Members.Index()
+            .Members.Take(EntryRules.MostMembers)
+            .Index()
             .Where(m => !known(m.Item.SleeperId))
             .Select(m => new Fault(
                 $"members[{m.Index}].sleeperId",
@@ -128,16 +134,7 @@ public static class Workspace
             ));
 
     private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutItem(Guid id, KitItem item, Store store) =>
-        Put(
-            RowKind.Item,
-            id,
-            item.Id,
-            item.Name,
-            item.Version,
-            EntryRules.Check(item),
-            () => store.Save(item),
-            store
-        );
+        Put(RowKind.Item, id, item.Id, item.Name, item.Version, EntryRules.Check(item), () => store.Save(item), store);
 
     private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutSleeper(Guid id, Sleeper sleeper, Store store) =>
         Put(

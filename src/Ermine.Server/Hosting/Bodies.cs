@@ -1,5 +1,5 @@
 using System.Buffers;
-using Ermine.Core.Entry;
+using Ermine.Storage;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.Net.Http.Headers;

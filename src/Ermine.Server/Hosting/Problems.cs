@@ -45,11 +45,7 @@ public static partial class Problems
 
     /// <summary>The body is of a type that is not read here.</summary>
     public static ProblemHttpResult WrongType(string? type, IReadOnlyList<string> taken) =>
-        Faults(
-            [new("content-type", type ?? "", $"Send it in UTF-8 as {string.Join(", ", taken)}.")],
-            415,
-            Unread
-        );
+        Faults([new("content-type", type ?? "", $"Send it in UTF-8 as {string.Join(", ", taken)}.")], 415, Unread);
 
     /// <summary>A save or removal that did not happen; null where it did.</summary>
     public static ProblemHttpResult? From(Outcome outcome, string name, Func<string> whyInUse) =>
@@ -130,11 +126,7 @@ public static partial class Problems
             var names = missing.Groups[1].Value.Replace("'", "", StringComparison.Ordinal);
             return Faults([new(names, "missing", "Add it; the API page names its type and unit.")], 400, Unread);
         }
-        return Faults(
-            [new(field, "not readable", "Give it the type and unit that the API page names.")],
-            400,
-            Unread
-        );
+        return Faults([new(field, "not readable", "Give it the type and unit that the API page names.")], 400, Unread);
     }
 
     internal const string Unread = "The request could not be read. Nothing was saved.";
@@ -142,9 +134,12 @@ public static partial class Problems
     [GeneratedRegex(@"missing required.*including: (.+?)\.?$")]
     private static partial Regex MissingFields();
 
-    [GeneratedRegex("""
-        parameter "\S+ (?<name>\w+)" (was not provided|from "(?<value>.*)")
-        """, RegexOptions.Singleline)]
+    [GeneratedRegex(
+        """
+            parameter "\S+ (?<name>\w+)" (was not provided|from "(?<value>.*)")
+            """,
+        RegexOptions.Singleline
+    )]
     private static partial Regex OfAddress();
 
     private static string Quoted(string value) => value.Length == 0 ? "empty" : $"“{value}”";

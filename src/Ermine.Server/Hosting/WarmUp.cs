@@ -14,7 +14,9 @@ public static class WarmUp
     private static readonly string[] Calls =
     [
         "/api/plan",
-        .. Enumerable.Repeat<string[]>(["/api/plan/fixes", "/api/plan/dry", "/api/plan/losses", "/api/plan"], 3).SelectMany(c => c),
+        .. Enumerable
+            .Repeat<string[]>(["/api/plan/fixes", "/api/plan/dry", "/api/plan/losses", "/api/plan"], 3)
+            .SelectMany(c => c),
     ];
 
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(5);

@@ -42,7 +42,12 @@ public sealed class Work(IConfiguration configuration) : IDisposable
     /// <param name="compute">Does it, and looks at the token it is given.</param>
     /// <param name="client">Ends with the client.</param>
     /// <exception cref="WorkRefusedException">It takes too long, or too many wait already.</exception>
-    public async Task<T> Run<T>(int weight, string smaller, Func<CancellationToken, T> compute, CancellationToken client)
+    public async Task<T> Run<T>(
+        int weight,
+        string smaller,
+        Func<CancellationToken, T> compute,
+        CancellationToken client
+    )
     {
         using var permit = await (weight >= HeavyFrom ? heavy : ordinary).AcquireAsync(1, client);
         if (!permit.IsAcquired)

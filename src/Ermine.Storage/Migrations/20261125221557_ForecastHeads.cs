@@ -16,39 +16,47 @@ namespace Ermine.Storage.Migrations
                 table: "Forecasts",
                 type: "TEXT",
                 nullable: false,
-                defaultValue: new DateTimeOffset(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified), new TimeSpan(0, 0, 0, 0, 0)));
+                defaultValue: new DateTimeOffset(
+                    new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified),
+                    new TimeSpan(0, 0, 0, 0, 0)
+                )
+            );
 
             migrationBuilder.AddColumn<int>(
                 name: "HourCount",
                 table: "Forecasts",
                 type: "INTEGER",
                 nullable: false,
-                defaultValue: 0);
+                defaultValue: 0
+            );
 
             migrationBuilder.AddColumn<int>(
                 name: "MemberCount",
                 table: "Forecasts",
                 type: "INTEGER",
                 nullable: false,
-                defaultValue: 0);
+                defaultValue: 0
+            );
 
             migrationBuilder.AddColumn<DateTimeOffset>(
                 name: "To",
                 table: "Forecasts",
                 type: "TEXT",
                 nullable: false,
-                defaultValue: new DateTimeOffset(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified), new TimeSpan(0, 0, 0, 0, 0)));
+                defaultValue: new DateTimeOffset(
+                    new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified),
+                    new TimeSpan(0, 0, 0, 0, 0)
+                )
+            );
 
             migrationBuilder.CreateTable(
                 name: "Marks",
-                columns: table => new
-                {
-                    Name = table.Column<string>(type: "TEXT", nullable: false)
-                },
+                columns: table => new { Name = table.Column<string>(type: "TEXT", nullable: false) },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Marks", x => x.Name);
-                });
+                }
+            );
 
             migrationBuilder.Sql(
                 """
@@ -75,24 +83,15 @@ namespace Ermine.Storage.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "Marks");
+            migrationBuilder.DropTable(name: "Marks");
 
-            migrationBuilder.DropColumn(
-                name: "From",
-                table: "Forecasts");
+            migrationBuilder.DropColumn(name: "From", table: "Forecasts");
 
-            migrationBuilder.DropColumn(
-                name: "HourCount",
-                table: "Forecasts");
+            migrationBuilder.DropColumn(name: "HourCount", table: "Forecasts");
 
-            migrationBuilder.DropColumn(
-                name: "MemberCount",
-                table: "Forecasts");
+            migrationBuilder.DropColumn(name: "MemberCount", table: "Forecasts");
 
-            migrationBuilder.DropColumn(
-                name: "To",
-                table: "Forecasts");
+            migrationBuilder.DropColumn(name: "To", table: "Forecasts");
         }
     }
 }

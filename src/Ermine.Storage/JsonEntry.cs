@@ -1,8 +1,9 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
+using Ermine.Core.Entry;
 
-namespace Ermine.Core.Entry;
+namespace Ermine.Storage;
 
 /// <summary>
 /// What JSON may hold before it becomes anything, looked through once and in order: no null in a list, no number that cannot be told,
