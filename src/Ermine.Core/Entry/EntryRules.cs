@@ -132,6 +132,8 @@ public static class EntryRules
             for (var i = 0; i < item.Claims.Count; i++)
                 CheckClaim(faults, item, i);
         }
+        if (faults.Found.Count == 0)
+            CheckLabels(faults, item);
         return faults.Found;
     }
 
@@ -364,6 +366,23 @@ public static class EntryRules
         }
     }
 
+    /// <summary>Labels that no bag would earn; asked only of numbers that stand each for itself.</summary>
+    private static void CheckLabels(Faults faults, KitItem item)
+    {
+        foreach (var (i, reading) in ItemReader.Read(item).Claims.Index())
+        {
+            if (
+                reading.Claim.Kind is ClaimKind.Comfort or ClaimKind.Limit or ClaimKind.Extreme or ClaimKind.Unspecified
+                && reading.Insulation is null
+            )
+                faults.Add(
+                    $"claims[{i}].value",
+                    Text(reading.Claim.Value),
+                    "No bag would earn this label; check the number and its sign."
+                );
+        }
+    }
+
     private static void CheckClaim(Faults faults, KitItem item, int index)
     {
         var claim = item.Claims[index];
@@ -378,8 +397,6 @@ public static class EntryRules
                         $"{claim.Kind}",
                         "Only bags, quilts and underquilts carry a temperature; use R, clo or tog."
                     );
-                else if (claim.Value is >= -80 and <= 25 && ItemReader.Read(item).Claims[index].Insulation is null)
-                    faults.Add(at, Text(claim.Value), "No bag would earn this label; check the number and its sign.");
                 break;
             case ClaimKind.LoftCm:
                 faults.Range(at, claim.Value, 0, 30, "cm");
