@@ -26,7 +26,7 @@ public sealed record Surroundings(Surface Surface, ShelterUse Shelter)
 /// <param name="Leakage">Warm air that escapes.</param>
 /// <param name="Breath">Breath.</param>
 /// <param name="SkinVapour">Vapour from the skin.</param>
-public readonly record struct Losses(double Upward, double Downward, double Leakage, double Breath, double SkinVapour)
+public sealed record Losses(double Upward, double Downward, double Leakage, double Breath, double SkinVapour)
 {
     /// <summary>All of it.</summary>
     public double Total => Upward + Downward + Leakage + Breath + SkinVapour;

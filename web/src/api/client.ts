@@ -25,6 +25,7 @@ export type DryPlan = Schema["DryPlan"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
 export type Verdict = Schema["Verdict"];
+export type SetAside = Schema["SetAside"];
 
 /** One thing wrong with what was entered, as the server names it. */
 export type Fault = { field: string; value: string; mend: string };
@@ -64,6 +65,9 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   );
 }
 
+/** A browser lets a request outlive its page only while its body is small. */
+const outlives = (body: unknown) => JSON.stringify(body).length < 50_000;
+
 /** A trip as it stands, a night of it and one of its people. */
 export type Asked = { trip: Trip; night: number; member: number };
 
@@ -72,20 +76,37 @@ export const api = {
   readings: () => answer(client.GET("/api/items/readings")),
   reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
   loft: (body: Schema["LoftRequest"]) => answer(client.POST("/api/items/loft", { body })),
-  plan: (asked: Asked) => answer(client.POST("/api/plan", { body: asked })),
-  fixes: (asked: Asked) => answer(client.POST("/api/plan/fixes", { body: asked })),
-  buys: (asked: Asked & { prices: Record<string, number> }) =>
-    answer(client.POST("/api/plan/buys", { body: asked })),
-  schools: (asked: Asked) => answer(client.POST("/api/plan/schools", { body: asked })),
-  compare: (asked: Asked & { systems: SleepSystem[] }) =>
-    answer(client.POST("/api/plan/compare", { body: asked })),
-  dry: (asked: Asked) => answer(client.POST("/api/plan/dry", { body: asked })),
-  losses: (asked: Asked) => answer(client.POST("/api/plan/losses", { body: asked })),
+  plan: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan", { body: asked, signal: signal ?? null })),
+  fixes: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/fixes", { body: asked, signal: signal ?? null })),
+  buys: (asked: Asked & { prices: Record<string, number> }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/buys", { body: asked, signal: signal ?? null })),
+  schools: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/schools", { body: asked, signal: signal ?? null })),
+  compare: (asked: Asked & { systems: SleepSystem[] }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/compare", { body: asked, signal: signal ?? null })),
+  dry: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/dry", { body: asked, signal: signal ?? null })),
+  losses: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/losses", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),
   putTrip: (trip: Trip) =>
-    answer(client.PUT("/api/trips/{id}", { params: { path: { id: trip.id } }, body: trip, keepalive: true })),
+    answer(
+      client.PUT("/api/trips/{id}", {
+        params: { path: { id: trip.id } },
+        body: trip,
+        keepalive: outlives(trip),
+      }),
+    ),
   putItem: (item: KitItem) =>
-    answer(client.PUT("/api/items/{id}", { params: { path: { id: item.id } }, body: item, keepalive: true })),
+    answer(
+      client.PUT("/api/items/{id}", {
+        params: { path: { id: item.id } },
+        body: item,
+        keepalive: outlives(item),
+      }),
+    ),
   putSleeper: (sleeper: Sleeper) =>
     answer(
       client.PUT("/api/sleepers/{id}", {
@@ -106,6 +127,13 @@ export const api = {
         bodySerializer: (body) => body as unknown as Blob,
         headers: { "Content-Type": "text/csv" },
       }),
+    ),
+  nameForecast: (id: string, name: string) =>
+    answer(client.PUT("/api/forecasts/{id}", { params: { path: { id } }, body: { name } })),
+  removeForecast: (id: string) => answer(client.DELETE("/api/forecasts/{id}", { params: { path: { id } } })),
+  removeSetAside: (row: SetAside) =>
+    answer(
+      client.DELETE("/api/set-aside/{kind}/{row}", { params: { path: { kind: row.kind, row: row.row } } }),
     ),
   itinerary: (file: Blob) =>
     answer(

@@ -58,6 +58,14 @@ export function Component() {
             <Legend whose={trip.members.length > 1 ? (sleeper?.name.toLowerCase() ?? "it") : "your system"} />
           )}
         </p>
+        {plan.data?.gap && (
+          <p
+            role="alert"
+            className="mb-3 rounded-lg border-2 border-ember border-dashed bg-warm-wash px-3.5 py-2.5"
+          >
+            {plan.data.gap.sentence}
+          </p>
+        )}
         {trip.nights.length > 0 && (
           <Ladder trip={trip} nights={lines} index={index} onSelect={(i) => go.station("cold", i)} />
         )}

@@ -7,6 +7,7 @@ import { Sheet } from "../parts/Sheet";
 import { editTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units, useSettings } from "../units/units";
+import { ForecastsRead } from "./ForecastsRead";
 
 /** Reads a forecast file. What the file does not say itself is asked; what is broken is listed; the good part can be taken. */
 export function ReadForecast(props: { open: boolean; onClose: () => void; trip: Trip }) {
@@ -27,7 +28,7 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
     setProblem(null);
     try {
       const { forecast } = await api.readForecast(chosen, {
-        name: chosen.name,
+        name: chosen.name.slice(0, 80),
         takeGood,
         timeZone: zone || undefined,
         temperatureUnit: temperature || undefined,
@@ -117,6 +118,7 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
           <ProblemList problem={problem} />
         </div>
       )}
+      <ForecastsRead trip={props.trip} onChosen={props.onClose} />
     </Sheet>
   );
 }

@@ -37,7 +37,7 @@ export function Component() {
   const chosen = [packed, ...offered.filter((o) => keys.includes(o.key)).slice(0, 3)];
   const plans = useAsked(
     "compare",
-    (asked) => api.compare({ ...asked, systems: chosen.map((c) => c.system) }),
+    (asked, signal) => api.compare({ ...asked, systems: chosen.map((c) => c.system) }, signal),
     trip,
     index,
     who,

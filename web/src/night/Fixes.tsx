@@ -127,7 +127,7 @@ function Buys(props: Asking) {
   const { prices, set } = useSettings();
   const buys = useAsked(
     "buys",
-    (asked) => api.buys({ ...asked, prices }),
+    (asked, signal) => api.buys({ ...asked, prices }, signal),
     props.trip,
     props.index,
     props.who,

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Navigate, Outlet, useLocation } from "react-router";
 import type { Problem } from "../api/client";
+import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { ProblemList } from "../parts/Problem";
 import { useHomeTrip, usePlan, useTrip } from "../state/trip";
@@ -9,6 +10,7 @@ import { useSettings } from "../units/units";
 import { Conflict } from "./Conflict";
 import { Keys, useKeys } from "./Keys";
 import { NewTrip } from "./NewTrip";
+import { Notices } from "./Notices";
 import { Rail } from "./Rail";
 import { TopBar } from "./TopBar";
 
@@ -16,7 +18,7 @@ const Find = lazy(() => import("./Find").then((m) => ({ default: m.Find })));
 
 /** The frame round every station: rail, top bar, and what lies over the page. */
 export function App() {
-  const { ready, failure, problem } = useWorkspace();
+  const { ready, failure, problem, load } = useWorkspace();
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
   const { trip, index, who } = useTrip();
@@ -54,6 +56,9 @@ export function App() {
     return (
       <main className="mx-auto max-w-lg p-8">
         <ProblemList problem={failure} />
+        <Button className="mt-4" look="strong" onClick={() => void load()}>
+          Try again
+        </Button>
       </main>
     );
   if (!ready) return <main className="p-8 text-soft">Opening…</main>;
@@ -69,6 +74,7 @@ export function App() {
             onKeys={() => setOpen("keys")}
             onNewTrip={() => setOpen("trip")}
           />
+          <Notices />
           <Conflict />
           <Outlet />
         </div>
@@ -108,12 +114,14 @@ export function Start() {
   );
 }
 
-/** Shown when the page itself fails: what is typed is already saved or kept by the server. */
+/** Shown when the page itself fails: what is typed is already saved, or kept in the browser. */
 export function Stumbled() {
   return (
     <main className="mx-auto max-w-xl px-6 py-14">
       <h1 className="text-3xl">The page stumbled.</h1>
-      <p className="mt-3 text-lg">What you had entered is saved. Load the page again to go on.</p>
+      <p className="mt-3 text-lg">
+        What you had entered is saved or kept in this browser. Load the page again to go on.
+      </p>
       <button
         type="button"
         className="mt-6 min-h-11 rounded-lg border border-ink bg-ink px-4 font-semibold text-paper"

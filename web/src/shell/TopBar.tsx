@@ -116,12 +116,14 @@ function Stepper({ nights }: { nights: NightLine[] | undefined }) {
 }
 
 function SaveState() {
-  const { saving, unsaved, problem, retry } = useWorkspace();
-  const waiting = Object.keys(unsaved).length > 0;
-  if (problem && waiting && problem.status !== 409)
+  const { saving, unsaved, unkept, problem, retry } = useWorkspace();
+  const waiting = Object.keys(unsaved).length;
+  if (problem && waiting > 0 && problem.status !== 409)
     return (
       <Popover.Root>
-        <Popover.Trigger className={`${trigger} font-semibold text-ember`}>Not saved</Popover.Trigger>
+        <Popover.Trigger className={`${trigger} font-semibold text-ember`}>
+          {problem.status === 0 ? `${waiting} waiting` : "Not saved"}
+        </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content className={`${menu} max-w-80 p-3`} align="end">
             <p className="font-semibold">{problem.title}</p>
@@ -132,7 +134,11 @@ function SaveState() {
                 </li>
               ))}
             </ul>
-            <p className="mt-2 text-[14px] text-soft">It stays here and is saved once it can be.</p>
+            <p className="mt-2 text-[14px] text-soft">
+              {unkept
+                ? "This browser has no room to keep it: leave this page open until it is saved."
+                : "It is kept in this browser, also when this page is closed, and saved once it can be."}
+            </p>
             <Button className="mt-2" onClick={retry}>
               Try again
             </Button>
@@ -142,7 +148,7 @@ function SaveState() {
     );
   return (
     <span role="status" className="px-1 text-[13px] text-soft max-sm:sr-only">
-      {saving || waiting ? "Saving…" : "Saved"}
+      {saving || waiting > 0 ? "Saving…" : "Saved"}
     </span>
   );
 }

@@ -60,8 +60,8 @@ const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
 
 const planQuery = (asked: Asked, revision: number) => ({
   queryKey: ["plan", revision, asked],
-  queryFn: async () => {
-    const answer = await api.plan(asked);
+  queryFn: async ({ signal }: { signal: AbortSignal }) => {
+    const answer = await api.plan(asked, signal);
     lastSound.set(asked.trip.id, answer);
     return answer;
   },
@@ -95,7 +95,7 @@ export function usePlan(trip: Trip | undefined, index: number, who: number) {
 /** Something else asked about a night; the last answer stays while a new one is computed. */
 export function useAsked<T>(
   name: string,
-  ask: (asked: Asked) => Promise<T>,
+  ask: (asked: Asked, signal: AbortSignal) => Promise<T>,
   trip: Trip | undefined,
   index: number,
   who: number,
@@ -105,7 +105,7 @@ export function useAsked<T>(
   const revision = useWorkspace((w) => w.kitRevision);
   return useQuery({
     queryKey: [name, revision, index, who, trip, more],
-    queryFn: () => ask({ trip: trip as Trip, night: index, member: who }),
+    queryFn: ({ signal }) => ask({ trip: trip as Trip, night: index, member: who }, signal),
     enabled: enabled && trip !== undefined && trip.nights.length > 0,
     placeholderData: keepPreviousData,
     retry: false,

@@ -19,8 +19,16 @@ const rename = (to: string, merge?: string) => editOne("sleepers", "a", (s) => (
 const saveNow = () => vi.advanceTimersByTimeAsync(300);
 
 beforeEach(async () => {
+  localStorage.clear();
   vi.useFakeTimers();
-  vi.spyOn(api, "workspace").mockResolvedValue({ trips: [], items: [], sleepers: [me], forecasts: [] });
+  vi.spyOn(api, "workspace").mockResolvedValue({
+    trips: [],
+    items: [],
+    sleepers: [me],
+    forecasts: [],
+    setAside: [],
+    readOnly: false,
+  });
   vi.spyOn(api, "putSleeper").mockImplementation(async (s) => ({ id: s.id, version: s.version + 1 }));
   vi.spyOn(api, "remove").mockResolvedValue(undefined);
   await state().load();
@@ -97,6 +105,8 @@ test("a conflict waits for a decision: keeping mine saves on their version", asy
     items: [],
     sleepers: [{ ...me, name: "Theirs", version: 9 }],
     forecasts: [],
+    setAside: [],
+    readOnly: false,
   });
   await state().keepMine();
   expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Mine", version: 9 }));
@@ -111,6 +121,8 @@ test("a conflict waits for a decision: taking theirs drops mine and its undo", a
     items: [],
     sleepers: [{ ...me, name: "Theirs", version: 9 }],
     forecasts: [],
+    setAside: [],
+    readOnly: false,
   });
   await state().takeTheirs();
   expect(name()).toBe("Theirs");
@@ -131,4 +143,76 @@ test("a failure to open is told, not hidden", async () => {
   vi.mocked(api.workspace).mockRejectedValueOnce(new Problem(0, "Ermine does not answer.", []));
   await state().load();
   expect(state().failure?.title).toBe("Ermine does not answer.");
+});
+
+test("what was typed is kept in the browser until the server has it", async () => {
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(0, "Ermine does not answer.", []));
+  rename("Typed");
+  expect(Object.values(localStorage).some((kept) => kept.includes("Typed"))).toBe(true);
+  await saveNow();
+  expect(Object.keys(state().unsaved)).toEqual(["a"]);
+  await vi.advanceTimersByTimeAsync(4000);
+  expect(state().unsaved).toEqual({});
+  expect(Object.keys(localStorage)).toEqual([]);
+});
+
+/** As another page would have left it behind. */
+const leave = (value: Sleeper | null, version: number) =>
+  localStorage.setItem("ermine-kept/closed/a", JSON.stringify({ kind: "sleepers", id: "a", value, version }));
+
+test("what a closed page could not save is brought back and saved", async () => {
+  leave({ ...me, name: "From before" }, 3);
+  await state().load();
+  expect(name()).toBe("From before");
+  await saveNow();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(
+    expect.objectContaining({ name: "From before", version: 3 }),
+  );
+  expect(Object.keys(localStorage)).toEqual([]);
+  state().undo();
+  expect(name()).toBe("Me");
+});
+
+test("what was saved and only not acknowledged is let go", async () => {
+  leave({ ...me, version: 2 }, 2);
+  await state().load();
+  expect(state().unsaved).toEqual({});
+  expect(Object.keys(localStorage)).toEqual([]);
+});
+
+test("where both changed, the person is asked", async () => {
+  leave({ ...me, name: "Mine" }, 2);
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
+  await state().load();
+  await saveNow();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Mine", version: 2 }));
+  expect(state().problem?.status).toBe(409);
+  expect(name()).toBe("Mine");
+});
+
+test("taking theirs gives up only what is in conflict", async () => {
+  const other: Sleeper = { ...me, id: "b", name: "Other" };
+  vi.mocked(api.workspace).mockResolvedValue({
+    trips: [],
+    items: [],
+    sleepers: [me, other],
+    forecasts: [],
+    setAside: [],
+    readOnly: false,
+  });
+  await state().load();
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
+  rename("Mine");
+  editOne("sleepers", "b", (s) => ({ ...s, name: "Mine too" }));
+  await saveNow();
+  await state().takeTheirs();
+  expect(name()).toBe("Me");
+  expect(state().sleepers.b?.name).toBe("Mine too");
+});
+
+test("what is no edit of Ermine's is passed over", async () => {
+  localStorage.setItem("ermine-kept/closed/x", "{ broken");
+  await state().load();
+  expect(state().failure).toBeNull();
+  expect(state().unsaved).toEqual({});
 });

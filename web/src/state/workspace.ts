@@ -1,5 +1,14 @@
 import { create } from "zustand";
-import { api, type ForecastHead, type KitItem, Problem, type Sleeper, type Trip } from "../api/client";
+import {
+  api,
+  type ForecastHead,
+  type KitItem,
+  Problem,
+  type SetAside,
+  type Sleeper,
+  type Trip,
+} from "../api/client";
+import { forget, holdName, keep, same, takeOver } from "./kept";
 
 /** The things a person owns and edits. Each is a plain value; an edit is the value before and the value after. */
 export type Kinds = { trips: Trip; items: KitItem; sleepers: Sleeper };
@@ -16,6 +25,10 @@ type Workspace = {
   items: Record<string, KitItem>;
   sleepers: Record<string, Sleeper>;
   forecasts: Record<string, ForecastHead>;
+  /** Rows that could not be read. */
+  setAside: SetAside[];
+  /** The data was opened for looking only. */
+  readOnly: boolean;
   past: Step[];
   future: Step[];
   /** What is not on the server yet. */
@@ -23,6 +36,10 @@ type Workspace = {
   saving: boolean;
   /** Why the last save failed; a conflict where the status is 409. */
   problem: Problem | null;
+  /** What it failed on. */
+  failed: string | null;
+  /** The browser has no room to keep what is not saved. */
+  unkept: boolean;
   /** Counts saves of things that plans are made of. */
   kitRevision: number;
   load: () => Promise<void>;
@@ -30,6 +47,8 @@ type Workspace = {
   undo: () => void;
   redo: () => void;
   addForecast: (forecast: ForecastHead) => void;
+  dropForecast: (id: string) => void;
+  dropSetAside: (row: SetAside) => void;
   takeTheirs: () => Promise<void>;
   keepMine: () => Promise<void>;
   retry: () => void;
@@ -38,6 +57,8 @@ type Workspace = {
 /** Edits of one field within this time are one step of undo. */
 const mergeWithinMs = 1500;
 const saveAfterMs = 250;
+/** A server that is away is asked again after this time. */
+const retryAfterMs = 3000;
 const versions: Record<string, number> = {};
 let timer: ReturnType<typeof setTimeout> | undefined;
 let working = false;
@@ -56,13 +77,21 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       delete unsaved[change.id];
       unsaved[change.id] = change.kind;
     }
-    set({ ...next, unsaved, problem: null });
+    set({ ...next, unsaved, problem: null, failed: null });
+    for (const change of changes) keepNow(change.kind, change.id);
     schedule();
   };
 
-  const schedule = () => {
+  /** Keeps a thing as it stands in the browser, until the server has it. */
+  const keepNow = (kind: Kind, id: string) => {
+    const value = get()[kind][id] ?? null;
+    const kept = keep({ kind, id, value, version: versions[id] ?? 0 } as Parameters<typeof keep>[0]);
+    if (get().unkept === kept) set({ unkept: !kept });
+  };
+
+  const schedule = (after = saveAfterMs) => {
     clearTimeout(timer);
-    timer = setTimeout(saveAll, saveAfterMs);
+    timer = setTimeout(saveAll, after);
   };
 
   const saveOne = async (kind: Kind, id: string) => {
@@ -85,6 +114,7 @@ export const useWorkspace = create<Workspace>()((set, get) => {
     if (working) return;
     working = true;
     set({ saving: true });
+    let failed: string | null = null;
     try {
       for (;;) {
         const { unsaved } = get();
@@ -97,16 +127,20 @@ export const useWorkspace = create<Workspace>()((set, get) => {
         const kind = id && unsaved[id];
         if (!id || !kind) break;
         const value = get()[kind][id];
+        failed = id;
         await saveOne(kind, id);
         if (get()[kind][id] === value) {
           const { [id]: _, ...rest } = get().unsaved;
           set({ unsaved: rest });
-        }
+          forget(id);
+        } else keepNow(kind, id);
         if (kind !== "trips") set({ kitRevision: get().kitRevision + 1 });
       }
-      set({ problem: null });
+      set({ problem: null, failed: null });
     } catch (error) {
-      set({ problem: error instanceof Problem ? error : new Problem(0, String(error), []) });
+      const problem = error instanceof Problem ? error : new Problem(0, String(error), []);
+      set({ problem, failed });
+      if (problem.status === 0 || problem.status >= 500) schedule(retryAfterMs);
     } finally {
       working = false;
       set({ saving: false });
@@ -121,7 +155,24 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       items: byId(all.items),
       sleepers: byId(all.sleepers),
       forecasts: byId(all.forecasts),
+      setAside: all.setAside,
+      readOnly: all.readOnly,
     };
+  };
+
+  /** What pages closed before they could save it: on top of what was read, to be saved now; where both changed, the person is asked. */
+  const bringBack = async () => {
+    const changes: Change[] = [];
+    for (const edit of await takeOver()) {
+      const now = get()[edit.kind][edit.id] ?? null;
+      if (same(now, edit.value)) {
+        forget(edit.id);
+        continue;
+      }
+      versions[edit.id] = edit.version;
+      changes.push({ kind: edit.kind, id: edit.id, before: now, after: edit.value } as Change);
+    }
+    if (changes.length > 0) get().edit(changes);
   };
 
   addEventListener("pagehide", () => {
@@ -135,15 +186,21 @@ export const useWorkspace = create<Workspace>()((set, get) => {
     items: {},
     sleepers: {},
     forecasts: {},
+    setAside: [],
+    readOnly: false,
     past: [],
     future: [],
     unsaved: {},
     saving: false,
     problem: null,
+    failed: null,
+    unkept: false,
     kitRevision: 0,
     load: async () => {
       try {
         set({ ...(await read()), ready: true, failure: null });
+        holdName();
+        await bringBack();
       } catch (error) {
         set({ failure: error as Problem });
       }
@@ -176,7 +233,23 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       apply(step.changes, "after");
     },
     addForecast: (forecast) => set({ forecasts: { ...get().forecasts, [forecast.id]: forecast } }),
-    takeTheirs: async () => set({ ...(await read()), unsaved: {}, problem: null, past: [], future: [] }),
+    dropForecast: (id) => {
+      const { [id]: _, ...rest } = get().forecasts;
+      set({ forecasts: rest });
+    },
+    dropSetAside: (row) => set({ setAside: get().setAside.filter((s) => s !== row) }),
+    takeTheirs: async () => {
+      const { failed, unsaved } = get();
+      const mine = Object.entries(unsaved).filter(([id]) => failed !== null && id !== failed);
+      const values = mine.map(([id, kind]) => ({ id, kind, value: get()[kind][id] ?? null }));
+      for (const id of Object.keys(unsaved)) if (!mine.some(([m]) => m === id)) forget(id);
+      set({ ...(await read()), unsaved: {}, problem: null, failed: null, past: [], future: [] });
+      // Only what is in conflict is given up.
+      apply(
+        values.map(({ id, kind, value }) => ({ kind, id, before: null, after: value }) as Change),
+        "after",
+      );
+    },
     keepMine: async () => {
       await read();
       set({ problem: null });
