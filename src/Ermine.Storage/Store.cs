@@ -132,10 +132,6 @@ public sealed class Store(ErmineContext db)
         return hours.Count == 0 ? null : new(head.Id, head.Name, head.IssuedAt, head.ElevationM, hours);
     }
 
-    /// <summary>Whether there is a forecast of that id, readable or not.</summary>
-    public Task<bool> HasForecast(Guid id, CancellationToken stop = default) =>
-        db.Forecasts.AnyAsync(f => f.Id == id, stop);
-
     public async Task<ForecastHead> AddForecast(ForecastSeries forecast)
     {
         var row = forecast.ToRow();
@@ -183,6 +179,20 @@ public sealed class Store(ErmineContext db)
     public Task<Outcome> RemoveItem(Guid id, long version) => Remove<ItemRow>(id, version);
 
     public Task<Outcome> RemoveTrip(Guid id, long version) => Remove<TripRow>(id, version);
+
+    /// <summary>Ids of every row of a kind, readable or not: what is set aside is still there.</summary>
+    public async Task<IReadOnlySet<Guid>> Ids(RowKind kind, CancellationToken stop = default)
+    {
+        await using var ask = await Command($"SELECT Id FROM {Table(kind)}", stop);
+        await using var reader = await ask.ExecuteReaderAsync(stop);
+        var found = new HashSet<Guid>();
+        while (await reader.ReadAsync(stop))
+        {
+            if (Guid.TryParse(Convert.ToString(reader.GetValue(0), CultureInfo.InvariantCulture), out var id))
+                found.Add(id);
+        }
+        return found;
+    }
 
     /// <summary>How many rows of a kind there are, readable or not.</summary>
     public Task<int> Count(RowKind kind) =>

@@ -1,25 +1,40 @@
-// Starts the built server on fresh demo data for the scripts that need one, and ends it with them.
+// Starts the built server for the scripts and tests that need one of their own, and ends it with them.
 import { spawn } from "node:child_process";
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { port } from "./browser.mjs";
 
-export async function withDemo(work) {
+export const newFolder = () => mkdtempSync(join(tmpdir(), "ermine-demo-"));
+
+/** The server on a folder, once it answers; `end` ends it. */
+export async function launch(data, at = port) {
   const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
-  const data = mkdtempSync(join(tmpdir(), "ermine-demo-"));
   const server = spawn(
     "dotnet",
-    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, "--demo", "true", "--port", `${port}`, "--data", data],
+    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, "--demo", "true", "--port", `${at}`, "--data", data],
     { stdio: ["ignore", "pipe", "inherit"] },
   );
+  const ended = new Promise((gone) => server.on("exit", gone));
+  process.once("exit", () => server.kill());
+  await new Promise((ready, failed) => {
+    server.stdout.on("data", (text) => `${text}`.includes("Ermine is at") && ready());
+    void ended.then(() => failed(new Error("the server ended")));
+  });
+  return {
+    url: `http://127.0.0.1:${at}`,
+    end: () => {
+      server.kill();
+      return ended;
+    },
+  };
+}
+
+export async function withDemo(work) {
+  const server = await launch(newFolder());
   try {
-    await new Promise((ready, failed) => {
-      server.stdout.on("data", (text) => `${text}`.includes("Ermine is at") && ready());
-      server.on("exit", () => failed(new Error("the server ended")));
-    });
-    await work(`http://127.0.0.1:${port}`);
+    await work(server.url);
   } finally {
-    server.kill();
+    await server.end();
   }
 }

@@ -344,7 +344,7 @@ public sealed class NightPlanner(
             closet.MassOf(system),
             stack.Wind,
             [.. ReliesOn(system, evening)],
-            [.. assumedOfWeather, .. Assumed(night, where, weather)],
+            [.. LeftOut(system), .. assumedOfWeather, .. Assumed(night, where, weather)],
             laidOut ? NightRules.Check(subject) : []
         );
     }
@@ -552,6 +552,15 @@ public sealed class NightPlanner(
             if (!used && closet.Find(id) is { Kind: ItemKind.Garment, IsHeadwear: false } kept)
                 yield return $"{kept.Name} comes along and is not counted: it is the reserve.";
         }
+    }
+
+    /// <summary>A thing that is laid out and not in the closet counts for nothing, which is the colder side.</summary>
+    private IEnumerable<string> LeftOut(SleepSystem system)
+    {
+        if (system.Layers.Count(l => closet.Find(l.ItemId) is null) is > 0 and var missing)
+            yield return missing == 1
+                ? "One thing laid out here cannot be read and is left out."
+                : $"{missing} things laid out here cannot be read and are left out.";
     }
 
     private IEnumerable<string> Assumed(Night night, Surroundings where, NightWeather? weather)

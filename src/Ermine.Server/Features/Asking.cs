@@ -2,6 +2,7 @@ using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
+using Ermine.Core.Sleepers;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -19,10 +20,10 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
     )
     {
         var stop = http.HttpContext!.RequestAborted;
-        var closet = await store.Items(stop);
-        if (await Faults(request, closet) is { Count: > 0 } faults)
-            return Problems.Faults(faults, title: "The plan cannot be answered as it stands.");
         var sleepers = (await store.Sleepers(stop)).ToDictionary(s => s.Id);
+        if (await Faults(request, sleepers) is { Count: > 0 } faults)
+            return Problems.Faults(faults, title: "The plan cannot be answered as it stands.");
+        var closet = await store.Items(stop);
         var forecast = request.Trip.ForecastId is { } id ? await forecasts.Of(id, store, stop) : null;
         return TypedResults.Ok(
             await work.Run(
@@ -57,14 +58,15 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
         Func<IReadOnlyList<NightPlanner>, IReadOnlyList<T>> answer
     ) => Of(request, (p, r) => r.Night < r.Trip.Nights.Count ? answer(p) : []);
 
-    private async Task<IReadOnlyList<Fault>> Faults(Plans.PlanRequest request, IReadOnlyList<KitItem> closet)
+    private async Task<IReadOnlyList<Fault>> Faults(
+        Plans.PlanRequest request,
+        IReadOnlyDictionary<Guid, Sleeper> readable
+    )
     {
         var trip = request.Trip;
-        var owned = closet.Select(i => i.Id).ToHashSet();
-        var faults = EntryRules.Check(trip, owned.Contains).ToList();
-        var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
-        faults.AddRange(Workspace.UnknownSleepers(trip, known.Contains));
-        faults.AddRange(await Workspace.UnknownForecast(trip, store));
+        var faults = await Workspace.Faults(trip, store);
+        if (faults.Count == 0)
+            faults.AddRange(Workspace.UnknownSleepers(trip, readable.ContainsKey));
         if (request.Night < 0)
             faults.Add(new("night", $"{request.Night}", "Nights count from 0."));
         if (request.Member < 0 || request.Member >= trip.Members.Count)
@@ -72,11 +74,14 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                 new("member", $"{request.Member}", $"People of this trip count from 0 to {trip.Members.Count - 1}.")
             );
         if (request is Plans.CompareRequest compared)
+        {
+            var owned = await store.Ids(RowKind.Item);
             faults.AddRange(
                 compared
                     .Systems.Index()
                     .SelectMany(s => EntryRules.Check($"systems[{s.Index}]", s.Item, owned.Contains))
             );
+        }
         return faults;
     }
 

@@ -109,18 +109,20 @@ public static class Workspace
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> PutTrip(Guid id, Trip trip, Store store)
     {
-        var owned = (await store.Items()).Select(i => i.Id).ToHashSet();
-        var faults = EntryRules.Check(trip, owned.Contains).ToList();
-        var known = (await store.Sleepers()).Select(s => s.Id).ToHashSet();
-        faults.AddRange(UnknownSleepers(trip, known.Contains));
-        faults.AddRange(await UnknownForecast(trip, store));
+        var faults = await Faults(trip, store);
         return await Put(RowKind.Trip, id, trip.Id, trip.Name, trip.Version, faults, () => store.Save(trip), store);
     }
 
-    internal static async Task<IEnumerable<Fault>> UnknownForecast(Trip trip, Store store) =>
-        trip.ForecastId is { } forecast && !await store.HasForecast(forecast)
-            ? [new("forecastId", $"{forecast}", "There is no such forecast; read the file again.")]
-            : [];
+    /// <summary>Faults of a trip, and what it refers to that is not there; what is there and cannot be read is no fault of the trip's.</summary>
+    internal static async Task<List<Fault>> Faults(Trip trip, Store store)
+    {
+        var owned = await store.Ids(RowKind.Item);
+        var faults = EntryRules.Check(trip, owned.Contains).ToList();
+        faults.AddRange(UnknownSleepers(trip, (await store.Ids(RowKind.Sleeper)).Contains));
+        if (trip.ForecastId is { } forecast && !(await store.Ids(RowKind.Forecast)).Contains(forecast))
+            faults.Add(new("forecastId", $"{forecast}", "There is no such forecast; read the file again."));
+        return faults;
+    }
 
     internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>
         trip

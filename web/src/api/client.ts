@@ -49,11 +49,7 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   try {
     result = await call;
   } catch {
-    throw new Problem(
-      0,
-      "Ermine does not answer. Is it still running? Nothing is lost: this is kept here and saved when it is back.",
-      [],
-    );
+    throw new Problem(0, "Ermine does not answer. Is it still running?", []);
   }
   if (result.response.ok) return result.data as T;
   const detail = (result.error ?? {}) as { title?: string; errors?: Fault[] } & Problem["more"];

@@ -1,5 +1,7 @@
 import { useState } from "react";
+import { Problem } from "../api/client";
 import { Button } from "../parts/Button";
+import { ProblemList } from "../parts/Problem";
 import { dayAfter, editTrip, newNight, useGo, usePlan, useTrip, withoutNight } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -58,6 +60,11 @@ export function Component() {
             <Legend whose={trip.members.length > 1 ? (sleeper?.name.toLowerCase() ?? "it") : "your system"} />
           )}
         </p>
+        {plan.error instanceof Problem && (!plan.data || plan.error.status >= 500) && (
+          <div className="mb-3">
+            <ProblemList problem={plan.error} />
+          </div>
+        )}
         {plan.data?.gap && (
           <p
             role="alert"

@@ -65,7 +65,7 @@ function Row(props: { forecast: ForecastHead; mine: boolean; usedBy: Trip[]; onU
   return (
     <li className="py-2.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <div className="mr-auto min-w-0">
+        <div className="min-w-0 grow basis-64">
           {name === null ? (
             <b className="break-words">{f.name}</b>
           ) : (

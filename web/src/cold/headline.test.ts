@@ -63,3 +63,10 @@ test("before there is anything to say", () => {
   expect(say(night(null, null, null))).toBe("No lows yet.");
   expect(say(night(null))).toBe("Nothing is laid out to sleep in yet.");
 });
+
+test("nights without an answer are not counted as holding", () => {
+  expect(say(night("warm", 3), night("warm", 2), night(null, null, null))).toBe(
+    "Two nights hold. One has no answer yet.",
+  );
+  expect(say(night("cold", -3), night(null), night(null))).toContain("Two have no answer yet.");
+});

@@ -45,15 +45,18 @@ export function headline(
   const worst = Math.min(...short.map((n) => n.margin ?? Number.NEGATIVE_INFINITY));
   const by = Number.isFinite(worst) ? ` by ${degrees(Math.max(1, -worst))}` : "";
   const first = short[0];
+  const unknown = nights.length - known.length;
+  // What is not known is said beside what holds: it does not hold yet.
+  const open = unknown === 0 ? "" : ` ${count(unknown)} ${unknown === 1 ? "has" : "have"} no answer yet.`;
   return {
     holds:
-      short.length === 0
+      (short.length === 0 && unknown === 0
         ? holding === 1
           ? "The night holds."
           : `All ${count(holding).toLowerCase()} nights hold.`
         : holding === 0
           ? ""
-          : `${count(holding)} ${holding === 1 ? "night holds" : "nights hold"}.`,
+          : `${count(holding)} ${holding === 1 ? "night holds" : "nights hold"}.`) + open,
     short:
       short.length === 0
         ? ""

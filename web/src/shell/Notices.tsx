@@ -47,9 +47,8 @@ function Aside({ rows }: { rows: SetAside[] }) {
             ? `${kinds[rows[0]?.kind ?? "item"]} “${rows[0]?.name}” cannot be read and is set aside.`
             : `${rows.length} entries cannot be read and are set aside.`}
         </b>
-        <span className="text-soft">
-          Everything else works. Nothing of it is lost: open to save or remove it.
-        </span>
+        <span className="text-soft">Trips are answered without it; nothing of it is lost.</span>
+        <span className="font-semibold underline underline-offset-4">Save or remove it</span>
       </summary>
       <ul className="divide-y divide-line pb-2">
         {rows.map((row) => (
