@@ -81,7 +81,7 @@ internal static class Application
         Calculators.Map(api);
         FrostCalculators.Map(api);
         Station.Map(app);
-        api.MapFallback(() => Results.Problem(statusCode: 404, title: "There is no such call; /api/docs lists them."));
+        api.MapFallback(Bodies.Unmatched);
         app.MapFallbackToFile("index.html");
     }
 
@@ -123,8 +123,15 @@ internal static class Application
         );
         if (data.ReadOnly)
             return;
-        await using var scope = app.Services.CreateAsyncScope();
-        await FirstData.Fill(scope.ServiceProvider.GetRequiredService<Store>(), demo);
+        try
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            await FirstData.Fill(scope.ServiceProvider.GetRequiredService<Store>(), demo);
+        }
+        catch (Exception error) when (RefusedException.Of(error, data.Path) is { } refusal)
+        {
+            throw refusal;
+        }
     }
 
     private static async Task<int> Serve(WebApplication app, DataFolder data, int port)

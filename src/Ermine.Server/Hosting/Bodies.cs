@@ -1,7 +1,9 @@
 using System.Buffers;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Http.Metadata;
+using Microsoft.AspNetCore.Routing.Template;
 using Microsoft.Net.Http.Headers;
 
 namespace Ermine.Server.Hosting;
@@ -40,6 +42,27 @@ public static class Bodies
                     await next();
             }
         );
+
+    /// <summary>
+    /// What no call was found for: routing passes over a call whose types do not fit, so that one is looked for here and its types are
+    /// named; else there is none.
+    /// </summary>
+    public static ProblemHttpResult Unmatched(HttpContext context, EndpointDataSource calls)
+    {
+        var (request, values) = (context.Request, new RouteValueDictionary());
+        var meant = calls
+            .Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.Contains(request.Method) == true)
+            .Where(e =>
+                e.RoutePattern.RawText is { } raw
+                && new TemplateMatcher(TemplateParser.Parse(raw), values).TryMatch(request.Path, values)
+            )
+            .Select(e => e.Metadata.GetMetadata<IAcceptsMetadata>())
+            .FirstOrDefault(a => a is not null);
+        return meant is null
+            ? TypedResults.Problem(statusCode: 404, title: "There is no such call; /api/docs lists them.")
+            : Problems.WrongType(request.ContentType, meant.ContentTypes);
+    }
 
     private static void Limit(HttpContext context, long most)
     {
