@@ -5,6 +5,7 @@ using Ermine.Exchange;
 namespace Ermine.Server.Tests;
 
 /// <summary>Every request ends: limits before work, readers that look at everything once, a ceiling for the rest.</summary>
+[Collection(Alone.Name)]
 public sealed class WorkTests(App app) : IClassFixture<App>
 {
     private static string Lines(int count, Func<int, string> line) =>

@@ -355,7 +355,10 @@ public sealed class TrailRun
     }
 
     private static Guid? OutermostOf(NightPlanner planner, int index) =>
-        planner.Closet.Resolve(planner.SystemOf(index)).LastOrDefault(l => l.Item.IsTopLayer)?.Item.Id;
+        planner
+            .SystemOf(index)
+            .Layers.LastOrDefault(l => planner.Closet.Find(l.ItemId) is { IsTopLayer: true })
+            ?.ItemId;
 
     /// <summary>Uses for which something comes along, and none of it is dry.</summary>
     private static IEnumerable<Slot> Missing(Closet closet, List<KitItem> things, WaterState water) =>

@@ -58,9 +58,16 @@ public static class FrostOfNight
         foreach (var (share, inBarrier) in Columns(barred))
         {
             using var column = ColumnOf(parts, inBarrier);
-            heat += share * HeatOf(column.Pass(new double[column.Nodes], climate, 1), 1);
+            heat += share * HeatOf(DryHour(column, climate), 1);
         }
         return Covered * heat + Uncovered;
+    }
+
+    private static ColumnFlow DryHour(VapourColumn column, ColumnClimate climate)
+    {
+        Span<double> nodes = stackalloc double[column.Nodes];
+        nodes.Clear();
+        return column.Pass(nodes, climate, 1);
     }
 
     /// <summary>Lets time pass over a sleeper.</summary>
@@ -88,14 +95,8 @@ public static class FrostOfNight
         var (source, escaped, heat) = (0.0, 0.0, 0.0);
         foreach (var (share, inBarrier) in Columns(barred))
         {
-            var held = parts.FindAll(p => p.InColumn(inBarrier));
-            using var column = ColumnOf(parts, inBarrier);
-            var nodes = new double[column.Nodes];
             var perM2 = share * area;
-            Move(held, water, barred, inBarrier, nodes, perM2, fromThings: true);
-            nodes[InnermostOfBag(held)] += addedG * share / perM2;
-            var flow = column.Pass(nodes, climate, hours, stop);
-            Move(held, water, barred, inBarrier, nodes, perM2, fromThings: false);
+            var flow = Through(parts, water, climate, (barred, inBarrier, perM2, hours, addedG * share / perM2), stop);
             source += flow.Source * perM2;
             escaped += flow.Escaped * perM2;
             heat += share * HeatOf(flow, hours);
@@ -103,6 +104,25 @@ public static class FrostOfNight
         if (climate.AirC < 0 && barred < 1)
             escaped -= Bind(parts, water, Math.Min(escaped, Sorption * source - (source + addedG - escaped)));
         return new(source, addedG, escaped, Covered * heat + Uncovered);
+    }
+
+    /// <summary>Lets time pass in one column: the water of things goes to its nodes and comes back from them.</summary>
+    private static ColumnFlow Through(
+        List<Part> parts,
+        WaterState water,
+        ColumnClimate climate,
+        (double Barred, bool InBarrier, double PerM2, double Hours, double AddedPerM2) part,
+        CancellationToken stop
+    )
+    {
+        using var column = ColumnOf(parts, part.InBarrier);
+        Span<double> nodes = stackalloc double[column.Nodes];
+        nodes.Clear();
+        Move(parts, water, part.Barred, part.InBarrier, nodes, part.PerM2, fromThings: true);
+        nodes[InnermostOfBag(parts, part.InBarrier)] += part.AddedPerM2;
+        var flow = column.Pass(nodes, climate, part.Hours, stop);
+        Move(parts, water, part.Barred, part.InBarrier, nodes, part.PerM2, fromThings: false);
+        return flow;
     }
 
     /// <summary>Things over the covered body from the skin out, and the share of it that a barrier covers.</summary>
@@ -155,28 +175,31 @@ public static class FrostOfNight
 
     private static VapourColumn ColumnOf(List<Part> parts, bool inBarrier)
     {
-        var layers = new List<VapourLayer>(2 * parts.Count);
+        Span<VapourLayer> layers = stackalloc VapourLayer[2 * parts.Count];
+        var count = 0;
         foreach (var part in parts)
         {
             if (!part.InColumn(inBarrier))
                 continue;
             if (part.Loft is { } loft)
-                layers.Add(loft);
+                layers[count++] = loft;
             if (part.Film is { } film)
-                layers.Add(film);
+                layers[count++] = film;
         }
-        return new(layers);
+        return new(layers[..count]);
     }
 
     private static double HeatOf(ColumnFlow flow, double hours) =>
         (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours;
 
     /// <summary>The first face inside a bag or quilt; the outermost of what is worn where there is none. Node 0 lies at the skin.</summary>
-    private static int InnermostOfBag(List<Part> held)
+    private static int InnermostOfBag(List<Part> parts, bool inBarrier)
     {
         var node = 0;
-        foreach (var part in held)
+        foreach (var part in parts)
         {
+            if (!part.InColumn(inBarrier))
+                continue;
             if (part.Item.IsTopLayer)
                 return node + 1;
             node += part.Faces;
@@ -189,23 +212,25 @@ public static class FrostOfNight
     /// A thing without a shell of its own keeps the water of its outer face with its last slice.
     /// </summary>
     private static void Move(
-        List<Part> held,
+        List<Part> parts,
         WaterState water,
         double barred,
         bool inBarrier,
-        double[] nodes,
+        Span<double> nodes,
         double perM2,
         bool fromThings
     )
     {
         var node = 1;
-        for (var i = 0; i < held.Count; i++)
+        foreach (var part in parts)
         {
-            var thing = water[held[i].ItemId];
+            if (!part.InColumn(inBarrier))
+                continue;
+            var thing = water[part.ItemId];
             if (fromThings)
                 thing.Settle(barred);
             var own = inBarrier ? thing.Barred : thing.Open;
-            var at = nodes.AsSpan(node, held[i].Faces);
+            var at = nodes.Slice(node, part.Faces);
             for (var face = 0; face < own.Length; face++)
             {
                 if (fromThings && own[face] != 0)
@@ -213,7 +238,7 @@ public static class FrostOfNight
                 else if (!fromThings)
                     own[face] = face < at.Length ? at[face] * perM2 : 0;
             }
-            if (!fromThings && i == 0)
+            if (!fromThings && node == 1)
                 own[0] += nodes[0] * perM2;
             node += at.Length;
         }

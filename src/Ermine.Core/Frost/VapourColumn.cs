@@ -72,11 +72,11 @@ public sealed class VapourColumn : IDisposable
 
     /// <summary>Builds a column; disposing of it gives back what it was lent.</summary>
     /// <param name="layers">From the skin out.</param>
-    public VapourColumn(IReadOnlyList<VapourLayer> layers)
+    public VapourColumn(ReadOnlySpan<VapourLayer> layers)
     {
         count = 1;
-        for (var i = 0; i < layers.Count; i++)
-            count += layers[i].Slices;
+        foreach (var layer in layers)
+            count += layer.Slices;
         held = ArrayPool<double>.Shared.Rent(4 * count + 1);
         hull = ArrayPool<int>.Shared.Rent(count + 2);
         var thermal = Thermal;
@@ -84,9 +84,8 @@ public sealed class VapourColumn : IDisposable
         thermal[0] = 0;
         vapour[0] = SkinResistance;
         var node = 0;
-        for (var i = 0; i < layers.Count; i++)
+        foreach (var layer in layers)
         {
-            var layer = layers[i];
             for (var slice = 0; slice < layer.Slices; slice++, node++)
             {
                 thermal[node + 1] = thermal[node] + layer.Resistance / layer.Slices;
@@ -113,7 +112,7 @@ public sealed class VapourColumn : IDisposable
     /// <param name="climate">What the column is between.</param>
     /// <param name="hours">How long, h.</param>
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
-    public ColumnFlow Pass(double[] water, ColumnClimate climate, double hours, CancellationToken stop = default)
+    public ColumnFlow Pass(Span<double> water, ColumnClimate climate, double hours, CancellationToken stop = default)
     {
         var thermal = Thermal;
         var saturation = Saturation;
@@ -148,7 +147,7 @@ public sealed class VapourColumn : IDisposable
     }
 
     /// <summary>Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them the lower convex hull of saturation.</summary>
-    private void Solve(double[] water, ColumnClimate climate)
+    private void Solve(ReadOnlySpan<double> water, ColumnClimate climate)
     {
         var from = -1;
         for (var to = 0; to <= Nodes; to++)

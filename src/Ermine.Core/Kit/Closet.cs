@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Runtime.CompilerServices;
 using Ermine.Core.Dryness;
 using Ermine.Core.Stack;
 
@@ -10,7 +9,6 @@ public sealed class Closet
 {
     private readonly Dictionary<Guid, (KitItem Item, ItemReading Reading)> things;
     private readonly ConcurrentDictionary<Guid, Slot> slots = [];
-    private readonly ConditionalWeakTable<IReadOnlyList<Layer>, IReadOnlyList<Resolved>> resolved = [];
 
     /// <summary>Reads every thing.</summary>
     public Closet(IEnumerable<KitItem> items) => things = items.ToDictionary(i => i.Id, i => (i, ItemReader.Read(i)));
@@ -56,17 +54,17 @@ public sealed class Closet
     /// </summary>
     public IReadOnlyList<Resolved> Resolve(SleepSystem system)
     {
-        if (resolved.TryGetValue(system.Layers, out var before))
-            return before;
-        Resolved[] now =
-        [
-            .. system
-                .Layers.Where(l => things.ContainsKey(l.ItemId))
-                .Select(l => new Resolved(things[l.ItemId].Item, things[l.ItemId].Reading, l))
-                .OrderBy(l => Tier(l.Item.Kind)),
-        ];
-        resolved.AddOrUpdate(system.Layers, now);
-        return now;
+        var found = new List<Resolved>(system.Layers.Count);
+        for (var tier = 0; tier <= HighestTier; tier++)
+        {
+            for (var i = 0; i < system.Layers.Count; i++)
+            {
+                var layer = system.Layers[i];
+                if (things.TryGetValue(layer.ItemId, out var thing) && Tier(thing.Item.Kind) == tier)
+                    found.Add(new(thing.Item, thing.Reading, layer));
+            }
+        }
+        return found;
     }
 
     /// <summary>Grams of a system.</summary>
@@ -83,6 +81,8 @@ public sealed class Closet
             ItemKind.Bivy => 5,
             _ => 4,
         };
+
+    private const int HighestTier = 5;
 
     /// <summary>The place of a kind of thing: 0 under the body, 1 on it, 2 over it.</summary>
     public static int Place(ItemKind kind) =>

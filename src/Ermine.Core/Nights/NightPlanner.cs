@@ -185,7 +185,7 @@ public sealed class NightPlanner(
         IReadOnlyList<KitItem> dampInBed
     )
     {
-        if (Weather(index) is null || closet.Resolve(system).Count == 0)
+        if (Weather(index) is null || system.Layers.All(l => closet.Find(l.ItemId) is null))
             return (null, null);
         var segments = Segments(index, system, evening);
         var first = HeatOfNight.Play(

@@ -82,7 +82,7 @@ public static class StackBuilder
             foreach (var piece in work)
             {
                 if (piece.Item.Kind == ItemKind.Garment && CoversMoreThanHead(piece.Item))
-                    piece.Multiply(WornInsideBag, "worn inside a bag, pressed and creased");
+                    piece.Multiply(InsideBag);
             }
         }
         return new(
@@ -94,6 +94,9 @@ public static class StackBuilder
             Leakage(work, tops, system.Hammock)
         );
     }
+
+    private static readonly Correction InsideBag = new(WornInsideBag, "worn inside a bag, pressed and creased"),
+        Further = new(FurtherTopLayer, "a further layer on top overlaps the first");
 
     private static bool CoversMoreThanHead(KitItem item) =>
         item.Cover.Torso > 0 || item.Cover.Legs > 0 || item.Cover.Feet > 0;
@@ -152,7 +155,7 @@ public static class StackBuilder
         foreach (var lighter in tops)
         {
             if (lighter != heaviest)
-                lighter.Multiply(FurtherTopLayer, "a further layer on top overlaps the first");
+                lighter.Multiply(Further);
         }
         if (wind <= 0.3 || tops.Length == 0)
             return;
@@ -226,10 +229,12 @@ public static class StackBuilder
         private List<Correction>? corrections;
         private bool counts = true;
 
-        public void Multiply(double by, string why)
+        public void Multiply(double by, string why) => Multiply(new(by, why));
+
+        public void Multiply(Correction correction)
         {
-            factor *= by;
-            (corrections ??= []).Add(new(by, why));
+            factor *= correction.Factor;
+            (corrections ??= []).Add(correction);
         }
 
         /// <summary>Counts for nothing here.</summary>

@@ -23,6 +23,9 @@ public sealed class Work(IConfiguration configuration) : IDisposable
     /// <summary>Most processor time of one answer.</summary>
     private readonly TimeSpan ceiling = TimeSpan.FromSeconds(configuration.GetValue("ceilingSeconds", 10.0));
 
+    /// <summary>Answers being worked out.</summary>
+    private int running;
+
     private readonly ConcurrencyLimiter heavy = Gate(2, 6);
     private readonly ConcurrencyLimiter ordinary = Gate(4, 60);
 
@@ -53,7 +56,8 @@ public sealed class Work(IConfiguration configuration) : IDisposable
         if (!permit.IsAcquired)
             throw new WorkRefusedException("Ermine works on too much at once; ask again in a moment.", 5);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(client);
-        var (clock, used) = (Stopwatch.StartNew(), Environment.CpuUsage.TotalTime);
+        Interlocked.Increment(ref running);
+        var (clock, seen, spent) = (Stopwatch.StartNew(), Environment.CpuUsage.TotalTime, TimeSpan.Zero);
         var work = Task.Factory.StartNew(
             () => compute(stop.Token),
             CancellationToken.None,
@@ -63,9 +67,13 @@ public sealed class Work(IConfiguration configuration) : IDisposable
         var overran = false;
         while (!overran && await Task.WhenAny(work, Task.Delay(Look, CancellationToken.None)) != work)
         {
-            // On a busy machine time passes without being spent here: both must have run out.
-            overran = clock.Elapsed > ceiling && Environment.CpuUsage.TotalTime - used > ceiling;
+            // What the process spends is shared by what it works on; on a busy machine time passes without being spent here.
+            var now = Environment.CpuUsage.TotalTime;
+            spent += (now - seen) / Math.Max(1, running);
+            seen = now;
+            overran = clock.Elapsed > ceiling && spent > ceiling;
         }
+        Interlocked.Decrement(ref running);
         if (overran)
             await stop.CancelAsync();
         try
