@@ -144,7 +144,7 @@ internal static class Application
         {
             throw new RefusedException($"Port {port} is in use: choose another with --port.", taken);
         }
-        catch (IOException refused) when (refused.InnerException is System.Net.Sockets.SocketException)
+        catch (Exception refused) when (refused.GetBaseException() is System.Net.Sockets.SocketException)
         {
             throw new RefusedException($"Port {port} cannot be listened on: choose another with --port.", refused);
         }

@@ -326,4 +326,39 @@ public class DryTests
         var barred = Nights(Slept(Mat, Hat, Base, Barrier, Down), 6, -22);
         Assert.DoesNotContain("down-without-barrier", Rules(5, barred));
     }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(4)]
+    public void A_run_that_goes_on_from_a_night_is_the_whole_run(int from)
+    {
+        KitItem[] all = [Mat, Hat, Base, Down, DaySocks];
+        var habits = new Habits(AirAtNoon: true, BrushFrost: true, OnBody: true);
+        var trip = Nights(
+            Slept(Mat, Hat, Base, Down),
+            6,
+            -28,
+            m => m with { Along = [DaySocks.Id], Dry = Keeps(habits) }
+        );
+        var whole = Plan(trip, all);
+        var onwards = new TrailRun(whole, trip.Members[0].DryOrPlain, Plan(trip, all).Going, from);
+        Assert.True(whole.Going.Night(5).Evening.Grams > 10);
+        for (var n = 0; n < 6; n++)
+            Assert.Equal(whole.Going.Night(n).Evening.Grams, onwards.Night(n).Evening.Grams, 1e-9);
+    }
+
+    [Fact]
+    public void A_rest_on_one_day_changes_nothing_before_it_and_dries_after_it()
+    {
+        KitItem[] all = [Mat, Hat, Base, Down];
+        var trip = Nights(Slept(all), 6, -28);
+        var planner = Plan(trip, all);
+        var rested = trip.Members[0] with
+        {
+            Dry = DryPlan.Plain with { Days = [new(trip.Nights[3].Id, DayWork.Rest, [])] },
+        };
+        var after = planner.From(3, rested);
+        Assert.Equal(planner.Going.Night(2).Evening.Grams, after.Going.Night(2).Evening.Grams);
+        Assert.True(after.Going.Night(4).Evening.Grams < planner.Going.Night(4).Evening.Grams);
+    }
 }

@@ -218,4 +218,72 @@ public class EntryRulesTests
         Assert.NotNull(plan.Verdict);
         Assert.True(double.IsFinite(plan.HeatLost));
     }
+
+    public static TheoryData<string, Func<Member, Member>> TooMany() =>
+        new()
+        {
+            { "along", m => m with { Along = [.. Ids(EntryRules.MostAlong + 1)] } },
+            { "own", m => m with { Own = [.. Ids(EntryRules.MostNights + 1).Select(id => new OwnNight(id))] } },
+            {
+                "kept",
+                m => m with { Kept = [.. Ids(EntryRules.MostKept + 1).Select(id => new KeptSystem(id, "x", m.System))] }
+            },
+            {
+                "quiet",
+                m => m with { Quiet = [.. Ids(EntryRules.MostQuiet + 1).Select(id => new QuietRule($"{id}", ""))] }
+            },
+            {
+                "dry.roles",
+                m =>
+                    m with
+                    {
+                        Dry = DryPlan.Plain with
+                        {
+                            Roles = [.. Ids(EntryRules.MostAlong + 1).Select(id => new ItemRole(id, Role.Day))],
+                        },
+                    }
+            },
+        };
+
+    private static IEnumerable<Guid> Ids(int count) => Enumerable.Range(0, count).Select(_ => Guid.NewGuid());
+
+    [Theory]
+    [MemberData(nameof(TooMany))]
+    public void Every_list_of_a_person_has_an_end(string list, Func<Member, Member> longer) =>
+        Assert.Equal([$"members[0].{list}"], Of(Trip(Slept(Pad(4)), Night(-20)).With(longer)));
+
+    public static TheoryData<string, Func<Trip, Guid, Member, Member>> Twice() =>
+        new()
+        {
+            { "along", (_, id, m) => m with { Along = [id, id] } },
+            { "own", (t, _, m) => m with { Own = [new(t.Nights[0].Id), new(t.Nights[0].Id)] } },
+            { "kept", (_, id, m) => m with { Kept = [new(id, "a", m.System), new(id, "b", m.System)] } },
+            {
+                "dry.roles",
+                (_, id, m) => m with { Dry = DryPlan.Plain with { Roles = [new(id, Role.Day), new(id, Role.Spare)] } }
+            },
+            {
+                "dry.days",
+                (t, id, m) =>
+                    m with
+                    {
+                        Dry = DryPlan.Plain with { Days = [new(t.Nights[0].Id, DayWork.Easy, [id, id])] },
+                    }
+            },
+        };
+
+    [Theory]
+    [MemberData(nameof(Twice))]
+    public void Ids_stand_in_a_list_once(string list, Func<Trip, Guid, Member, Member> doubled)
+    {
+        var trip = Trip(Slept(Pad(4)), Night(-20));
+        Assert.Contains($"members[0].{list}", Of(trip.With(m => doubled(trip, Guid.NewGuid(), m))));
+    }
+
+    [Fact]
+    public void A_number_that_cannot_stand_keeps_the_others_from_being_read_as_labels() =>
+        Assert.Equal(
+            ["claims[1].value"],
+            Of(Bag(1) with { Claims = [new(ClaimKind.Comfort, -10), new(ClaimKind.Limit, 1e308)] })
+        );
 }

@@ -307,4 +307,38 @@ public class NightPlannerTests
         Assert.Equal(-15, quilt.Promise!.Comfort!.Value.Celsius, 1e-6);
         Assert.True(bag.Unsettled!.IfComfort!.Bag.SI > bag.Unsettled.IfLimit!.Bag.SI);
     }
+
+    [Fact]
+    public void Work_ends_when_it_is_told_to()
+    {
+        var (pad, bag) = (Pad(5), Bag(1.8));
+        var trip = Trip(Slept(pad, bag), Night(-20), Night(-25, day: 14));
+        using var stop = new CancellationTokenSource();
+        var planner = new NightPlanner(
+            trip,
+            trip.Members[0],
+            Sleeper.StandardWoman,
+            new Closet([pad, bag]),
+            new(trip, null),
+            stop.Token
+        );
+        Assert.Equal(2, planner.Plan().Count);
+        stop.Cancel();
+        Assert.ThrowsAny<OperationCanceledException>(() => planner.Plan());
+        Assert.ThrowsAny<OperationCanceledException>(() => Choosing.Fixes.For(planner, 1));
+        Assert.ThrowsAny<OperationCanceledException>(() => Dryness.DryAnswers.For(planner));
+        Assert.ThrowsAny<OperationCanceledException>(() => Dryness.OneLostAtATime.Of(planner));
+    }
+
+    [Fact]
+    public void What_is_laid_out_and_not_owned_is_left_out_and_said()
+    {
+        var (pad, bag, hat) = (Pad(5), Bag(1.8), Garment(0.15, new(1, 0, 0, 0)));
+        var trip = Trip(Slept(pad, bag, hat), Night(-20));
+        var whole = Planner(new Closet([pad, bag, hat])).Plan(trip, 0);
+        var without = Planner(new Closet([pad, bag])).Plan(trip, 0);
+        Assert.True(without.Comfort.Outside > whole.Comfort.Outside);
+        Assert.Contains("One thing laid out here cannot be read and is left out.", without.Assumed);
+        Assert.DoesNotContain(whole.Assumed, a => a.Contains("left out", StringComparison.Ordinal));
+    }
 }

@@ -11,9 +11,6 @@ public sealed class WorkTests(App app) : IClassFixture<App>
     private static string Lines(int count, Func<int, string> line) =>
         string.Concat(Enumerable.Range(0, count).Select(line));
 
-    private static string Readings(int count) =>
-        Lines(count, n => $"{new DateTime(2027, 1, 1).AddHours(n):yyyy-MM-dd HH:mm},-5\n");
-
     /// <summary>Files that once kept the server computing, ten times as large as it took then.</summary>
     public static TheoryData<string, string> Heavy() =>
         new()
@@ -57,8 +54,8 @@ public sealed class WorkTests(App app) : IClassFixture<App>
             {
                 "nested extensions",
                 "<gpx><wpt lat='1' lon='1'><name>A</name><extensions>"
-                    + Lines(100_000, _ => "<x>")
-                    + Lines(100_000, _ => "</x>")
+                    + Lines(250_000, _ => "<x>")
+                    + Lines(250_000, _ => "</x>")
                     + "</extensions></wpt></gpx>",
                 1
             },

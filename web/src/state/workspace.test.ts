@@ -112,6 +112,22 @@ test("a conflict waits for a decision: keeping mine saves on their version", asy
   expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Mine", version: 9 }));
 });
 
+test("keeping mine brings back what was removed elsewhere", async () => {
+  vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
+  rename("Mine");
+  await saveNow();
+  vi.mocked(api.workspace).mockResolvedValue({
+    trips: [],
+    items: [],
+    sleepers: [],
+    forecasts: [],
+    setAside: [],
+    readOnly: false,
+  });
+  await state().keepMine();
+  expect(api.putSleeper).toHaveBeenLastCalledWith(expect.objectContaining({ name: "Mine", version: 0 }));
+});
+
 test("a conflict waits for a decision: taking theirs drops mine and its undo", async () => {
   vi.mocked(api.putSleeper).mockRejectedValueOnce(new Problem(409, "Two windows", []));
   rename("Mine");

@@ -251,7 +251,9 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       );
     },
     keepMine: async () => {
-      await read();
+      const theirs = await read();
+      // What was removed elsewhere is added again.
+      for (const [id, kind] of Object.entries(get().unsaved)) if (!theirs[kind][id]) delete versions[id];
       set({ problem: null });
       await saveAll();
     },
