@@ -251,7 +251,7 @@ public sealed class WorkTests(App app) : IClassFixture<App>
     [Fact]
     public async Task What_takes_too_long_says_what_to_make_smaller()
     {
-        await using var hurried = App.WithCeiling(0.05);
+        await using var hurried = App.WithCeiling(1);
         var trip = await LargestTrip.In(hurried);
         var asked = await hurried.Post(
             "/api/plan/losses",

@@ -127,7 +127,17 @@ public sealed class Fixes(NightPlanner planner, int index)
     }
 
     private IReadOnlyList<Fix> Replayed(IEnumerable<Fix> fixes, double shortBy) =>
-        [.. Order(fixes.Select(f => Replayed(f, shortBy)).Where(f => f.Gain.Kelvin >= WorthMentioning))];
+        [
+            .. Order(
+                fixes
+                    .ToList()
+                    .AsParallel()
+                    .AsOrdered()
+                    .WithCancellation(planner.Stop)
+                    .Select(f => Replayed(f, shortBy))
+                    .Where(f => f.Gain.Kelvin >= WorthMentioning)
+            ),
+        ];
 
     /// <summary>A change to what is slept in, with the trip played again in it: another system gathers other frost until this night.</summary>
     private Fix Replayed(Fix fix, double shortBy)

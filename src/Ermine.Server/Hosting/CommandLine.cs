@@ -53,7 +53,7 @@ public sealed record CommandLine(
             if (!name.StartsWith("--", StringComparison.Ordinal))
                 throw new RefusedException($"“{args[i]}” is not understood: options begin with --.");
             var option = name[2..];
-            if (!Known.Contains(option) && !Hosts.Contains(option))
+            if (!Known.Concat(Hosts).Contains(option, StringComparer.OrdinalIgnoreCase))
                 throw new RefusedException(
                     $"There is no option {name}: there are {string.Join(", ", Known.SkipLast(1).Select(k => $"--{k}"))}."
                 );
@@ -65,8 +65,17 @@ public sealed record CommandLine(
         }
     }
 
-    /// <summary>Options of the web host that the script, the build and tests give.</summary>
-    private static readonly string[] Hosts = ["contentRoot", "environment", "applicationName", "ceilingSeconds"];
+    /// <summary>Options of the web host that the script, the build and tests give, these from the environment too.</summary>
+    private static readonly string[] Hosts =
+    [
+        "contentRoot",
+        "environment",
+        "applicationName",
+        "ceilingSeconds",
+        "urls",
+        "http_ports",
+        "https_ports",
+    ];
 
     private static int PortOf(string? text) =>
         text is null ? 5230
