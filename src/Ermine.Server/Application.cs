@@ -24,7 +24,8 @@ internal static class Application
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<ForecastCache>();
         builder.Services.AddHttpContextAccessor();
-        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = Bodies.MostOfJson);
+        // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
         builder.WebHost.UseUrls($"http://127.0.0.1:{CommandLine.Read(builder.Configuration).Port}");
         builder.Services.AddProblemDetails();
         builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));

@@ -25,17 +25,16 @@ public static class Bodies
             async (context, next) =>
             {
                 var accepts = context.GetEndpoint()?.Metadata.GetMetadata<IAcceptsMetadata>();
-                if (accepts is null)
+                var isFile = accepts is null || accepts.RequestType == typeof(string);
+                var most = isFile ? MostOfFile : MostOfJson;
+                if (context.Request.ContentLength > most)
                 {
-                    Limit(context, MostOfFile);
-                    await next();
+                    await Problems.TooLarge.ExecuteAsync(context);
                     return;
                 }
-                var isFile = accepts.RequestType == typeof(string);
-                var most = isFile ? MostOfFile : MostOfJson;
                 Limit(context, most);
-                if (context.Request.ContentLength > most)
-                    await Problems.TooLarge.ExecuteAsync(context);
+                if (accepts is null)
+                    await next();
                 else if (!Taken(context.Request.ContentType, accepts.ContentTypes))
                     await Problems.WrongType(context.Request.ContentType, accepts.ContentTypes).ExecuteAsync(context);
                 else if (isFile || await Sound(context))
