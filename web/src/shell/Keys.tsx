@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import { Sheet } from "../parts/Sheet";
 import { useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
@@ -45,7 +45,8 @@ export function useKeys(open: (what: "keys" | "find") => void) {
   const { trip, index, who } = useTrip();
   const { undo, redo } = useWorkspace();
   const settings = useSettings();
-  useEffect(() => {
+  // Before the page is painted: a key pressed on what is seen must not meet the night before.
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const typing = (e.target as HTMLElement).closest("input, textarea, select");
       if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z" && !typing) {
