@@ -1,13 +1,16 @@
 using BenchmarkDotNet.Attributes;
+using Ermine.Core.Answers;
+using Ermine.Core.Body;
 using Ermine.Core.Choosing;
-using Ermine.Core.Dryness;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
+using Ermine.Core.Trips;
 
 namespace Ermine.Bench;
 
@@ -15,7 +18,7 @@ namespace Ermine.Bench;
 [MemoryDiagnoser]
 public class CoreBench
 {
-    private readonly ThermalStack plain = ThermalStack.Plain(
+    private readonly Conductances plain = Conductances.Plain(
         1.624,
         Labels.ClosedHood,
         Labels.TestWear,
@@ -25,10 +28,11 @@ public class CoreBench
         Regions.Each(_ => 0.0)
     );
     private static readonly int[] Slept = [0, 4, 1, 5, 9, 13, 2, 3];
-    private readonly double heat = Metabolism.Sleeping(Sleeper.StandardWoman);
+    private readonly Warmth warmth = Warmth.Of(Sleeper.StandardWoman);
     private readonly Surroundings snow = Surroundings.Open(Surface.SeasonalSnow);
     private Closet closet = null!;
-    private NightPlanner planner = null!;
+    private TripRun run = null!;
+    private NightToPlay played = null!;
     private Trip trip = null!;
     private Trip longer = null!;
     private Trip largest = null!;
@@ -61,7 +65,8 @@ public class CoreBench
             [.. nights],
             [new(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [])]
         );
-        planner = Fresh(trip);
+        run = Fresh(trip);
+        played = run[3].Slept.Played!;
         largest = Largest(trip, items);
         longer = trip with
         {
@@ -96,7 +101,7 @@ public class CoreBench
                     21 + 0.45 * e
                 )),
         ];
-        var evening = Evening.Plain with { Events = events };
+        var bedtime = Bedtime.Plain with { Events = events };
         return like with
         {
             Nights = nights,
@@ -106,32 +111,31 @@ public class CoreBench
                 {
                     System = slept,
                     Along = [.. items.Skip(24).Take(20).Select(i => i.Id)],
-                    Own = [.. nights.Select(n => new OwnNight(n.Id, null, evening))],
+                    Own = [.. nights.Select(n => new OwnNight(n.Id, null, bedtime))],
                 },
             ],
         };
     }
 
-    private NightPlanner Fresh(Trip asked) =>
-        new(asked, asked.Members[0], Sleeper.StandardWoman, closet, new(asked, null));
+    private TripRun Fresh(Trip asked) => new(new(new(asked, closet, null), Sleeper.StandardWoman), asked.Members[0]);
 
     [Benchmark(Description = "one holds-to, comfort, on snow")]
-    public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, heat, Threshold.Comfort, snow);
+    public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, warmth, Threshold.Comfort, snow);
 
     [Benchmark(Description = "a seven-night trip with its frost")]
-    public IReadOnlyList<NightPlan> SevenNights() => Fresh(trip).Plan();
+    public IReadOnlyList<NightAnswer> SevenNights() => NightAnswers.All(Fresh(trip));
 
     [Benchmark(Description = "ten nights with frost and ledger")]
-    public IReadOnlyList<NightPlan> TenNights() => Fresh(longer).Plan();
+    public IReadOnlyList<NightAnswer> TenNights() => NightAnswers.All(Fresh(longer));
 
     [Benchmark(Description = "one night hour by hour")]
-    public PlayedNight? OneNight() => planner.Play(3, planner.SystemOf(3), planner.EveningOf(3));
+    public PlayedNight OneNight() => HeatOfNight.Play(played);
 
     [Benchmark(Description = "one night whole, with its sensitivity")]
-    public NightPlan NightWhole() => planner.Plan(3);
+    public NightAnswer NightWhole() => NightAnswers.Whole(run, 3);
 
     [Benchmark(Description = "fixes of one night from 80 things")]
-    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(planner, 3);
+    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(run, 3);
 
     [Benchmark(Description = "what each habit does, seven nights")]
     public DryAnswer Habits() => DryAnswers.For(Fresh(trip));

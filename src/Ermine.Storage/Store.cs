@@ -1,10 +1,11 @@
 using System.Data.Common;
 using System.Globalization;
 using System.Text.Json.Nodes;
+using Ermine.Core.Body;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;

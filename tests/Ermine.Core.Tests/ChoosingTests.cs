@@ -1,7 +1,3 @@
-using Ermine.Core.Choosing;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Stack;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;
@@ -42,8 +38,7 @@ public class ChoosingTests
     ]);
     private static readonly SleepSystem Packed = Slept(Foam, Inflatable, Base, Jumper, Hat, Down);
 
-    private static IReadOnlyList<string> Names(SleepSystem system) =>
-        [.. Owned.Resolve(system).Select(r => r.Item.Name)];
+    private static IReadOnlyList<string> Names(SleepSystem system) => [.. system.In(Owned).Select(r => r.Item.Name)];
 
     [Fact]
     public void The_schools_are_what_their_names_say()
@@ -77,27 +72,28 @@ public class ChoosingTests
             buys,
             b =>
             {
-                Assert.Equal(b.Gain.Kelvin / b.Piece.MassG * 1000, b.GainPerKg, 1e-9);
-                Assert.True(b.Gain.Kelvin >= Fixes.WorthMentioning);
+                Assert.Equal(b.Gain!.Value.Kelvin / b.Piece.MassG * 1000, b.GainPerKg!.Value, 1e-9);
+                Assert.True(b.Gain!.Value.Kelvin >= Fixes.WorthMentioning);
             }
         );
         var bought = buys.First(b => b.Piece.Kind == ItemKind.Garment);
         var with = new Closet([.. Owned.All.Select(t => t.Item), bought.Piece]);
         var then = Planner(with).Plan(Trip(SystemChange.Add(Packed, bought.Piece, with), Night(-26)), 0);
-        Assert.Equal(bought.Gain.Kelvin, (planner.Plan(0).Comfort.Outside - then.Comfort.Outside)!.Value.Kelvin, 1e-6);
+        Assert.Equal(then.Comfort.Line(), bought.Then.Comfort);
+        Assert.Equal(then.Verdict, bought.Then.Verdict);
     }
 
     [Fact]
     public void What_is_done_is_weighed_in_degrees_and_going_in_warm_is_among_it()
     {
         var fixes = Fixes.For(Planner(Owned).Of(Trip(Packed, Night(-30)).With(m => m with { Along = [Jacket.Id] })), 0);
-        var done = fixes.Where(f => f.Evening is not null).ToList();
+        var done = fixes.Where(f => f.Bedtime is not null).ToList();
         Assert.NotEmpty(done);
-        Assert.All(done, f => Assert.InRange(f.Gain.Kelvin, Fixes.WorthMentioning, 60));
+        Assert.All(done, f => Assert.InRange(f.Gain!.Value.Kelvin, Fixes.WorthMentioning, 60));
         var bottle = fixes.FirstOrDefault(f => f.Parts[0].Event?.Kind == NightEventKind.HotBottle);
         Assert.NotNull(bottle);
         Assert.Equal(0, bottle.MassG);
-        Assert.Contains(bottle.Evening!.Events, e => e.Kind == NightEventKind.HotBottle);
+        Assert.Contains(bottle.Bedtime!.Events, e => e.Kind == NightEventKind.HotBottle);
     }
 
     [Fact]
@@ -105,12 +101,12 @@ public class ChoosingTests
     {
         var hood = Garment(0.5, new(1, 0, 0, 0)) with { Name = "hood" };
         var closet = new Closet([.. Owned.All.Select(t => t.Item), hood]);
-        IReadOnlyList<Fix> With(Evening evening) =>
-            Fixes.For(Planner(closet).Of(Trip(Packed, Night(-40)).Sleeping(evening)), 0);
+        IReadOnlyList<Fix> With(Bedtime bedtime) =>
+            Fixes.For(Planner(closet).Of(Trip(Packed, Night(-40)).Sleeping(bedtime)), 0);
         bool Offers(IReadOnlyList<Fix> fixes, KitItem item) => fixes.Any(f => f.Parts.Any(p => p.ItemId == item.Id));
-        Assert.True(Offers(With(Evening.Plain), Barrier));
-        Assert.False(Offers(With(Evening.Plain with { ReadyToMove = true }), Barrier));
-        Assert.False(Offers(With(Evening.Plain with { AbleToHear = true }), hood));
+        Assert.True(Offers(With(Bedtime.Plain), Barrier));
+        Assert.False(Offers(With(Bedtime.Plain with { ReadyToMove = true }), Barrier));
+        Assert.False(Offers(With(Bedtime.Plain with { AbleToHear = true }), hood));
     }
 
     [Fact]

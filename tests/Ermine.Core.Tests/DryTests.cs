@@ -1,11 +1,3 @@
-using Ermine.Core.Air;
-using Ermine.Core.Dryness;
-using Ermine.Core.Frost;
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Xunit;
 using static Ermine.Core.Tests.Things;
@@ -52,7 +44,7 @@ public class DryTests
         Trip(system, [.. Enumerable.Range(0, count).Select(n => Night(low, day: 1 + n) with { TypedHighC = low + 10 })])
             .With(change ?? (m => m));
 
-    private static NightPlanner Plan(Trip trip, params KitItem[] items) => Planner(new Closet(items)).Of(trip);
+    private static TripRun Plan(Trip trip, params KitItem[] items) => Planner(new Closet(items)).Of(trip);
 
     private static DryPlan Keeps(Habits habits, params ItemRole[] roles) => new(roles, [], habits);
 
@@ -60,16 +52,21 @@ public class DryTests
     public void Over_a_whole_sleeper_no_water_is_lost_or_made(PositiveInt cold, PositiveInt wet, bool barrier)
     {
         var stack = barrier ? Build(0, Mat, Base, Barrier, Down) : Build(0, Mat, Base, Down);
-        var water = new WaterState();
-        water[Down.Id].Add(wet.Get % 80);
-        water[Base.Id].Add(wet.Get % 7);
+        var water = Water.None.Take();
+        water.Wet(Down, wet.Get % 80);
+        water.Wet(Base, wet.Get % 7);
         for (var hour = 0; hour < 12; hour++)
         {
-            var before = water.Grams;
+            var before = water.Give();
+            water = before.Take();
             var air = -2.0 - (cold.Get + 5 * hour) % 40;
-            var climate = new ColumnClimate(33, air, MoistAir.VapourPressure(air, 0.9), 0.08);
-            var passed = FrostOfNight.Pass(stack, water, climate, 1.6, 1, hour % 3);
-            Assert.Equal(water.Grams - before, passed.SourceG + passed.AddedG - passed.EscapedG, 1e-9);
+            var climate = new ColumnEnds(33, air, MoistAir.VapourPressure(air, 0.9), 0.08);
+            var passed = Vapour.Pass(stack, water, climate, air, 1.6, 1, hour % 3);
+            Assert.Equal(
+                water.Give().Grams - before.Grams,
+                passed.SourceG + passed.AddedG - passed.EscapedG - passed.DrippedG,
+                1e-9
+            );
         }
     }
 
@@ -78,8 +75,8 @@ public class DryTests
     {
         double Source(params KitItem[] items)
         {
-            var climate = new ColumnClimate(33, -20, MoistAir.VapourPressure(-20, 0.9), 0.08);
-            return FrostOfNight.Pass(Build(0, items), new(), climate, 1.6, 1, 0).SourceG;
+            var climate = new ColumnEnds(33, -20, MoistAir.VapourPressure(-20, 0.9), 0.08);
+            return Vapour.Pass(Build(0, items), Water.None.Take(), climate, -20, 1.6, 1, 0).SourceG;
         }
         var half = Barrier with { Id = Guid.NewGuid(), Cover = new(0, 0.5, 0.5, 0.5) };
         var (none, some, all) = (
@@ -105,7 +102,7 @@ public class DryTests
         );
         var barred = Plan(Nights(Slept(Mat, Hat, Base, Barrier, Down), 7, -25), all);
         Assert.True(aired.Plan()[6].Comfort.Outside < bare.Plan()[6].Comfort.Outside);
-        Assert.True(barred.Trail.FrostG(6) < 0.05 * bare.Trail.FrostG(6));
+        Assert.True(barred.FrostG(6) < 0.05 * bare.FrostG(6));
         Assert.True(barred.Plan()[6].Comfort.Outside < aired.Plan()[6].Comfort.Outside);
     }
 
@@ -118,10 +115,10 @@ public class DryTests
                 .Plan(1)
                 .Frost!;
         var system = Slept(Mat, Hat, Base, Down);
-        Assert.Equal(0, Frost(system, new()).AddedG);
-        Assert.Equal(150, Frost(system with { BreathInside = true }, new()).AddedG, 1e-9);
-        Assert.Equal(10, Frost(system, new(DampToBed: true)).AddedG, 1e-6);
-        NightPlan Night(Habits habits) =>
+        Assert.Equal(7.5, Frost(system, new()).AddedG, 1e-9);
+        Assert.Equal(157.5, Frost(system with { BreathInside = true }, new()).AddedG, 1e-9);
+        Assert.Equal(17.5, Frost(system, new(DampToBed: true)).AddedG, 1e-6);
+        NightAnswer Night(Habits habits) =>
             Plan(Nights(system, 2, -25, m => m with { Along = [DaySocks.Id], Dry = Keeps(habits) }), all).Plan(1);
         Assert.True(Night(new(DampToBed: true)).Hours!.Steps[3].Debt > Night(new()).Hours!.Steps[3].Debt);
     }
@@ -141,7 +138,8 @@ public class DryTests
                 ),
             }
         );
-        var cells = Plan(trip, all).Trail.Nights.Select(n => n.Cells[DaySocks.Id]).ToList();
+        var run = Plan(trip, all);
+        var cells = Enumerable.Range(0, 3).Select(n => run[n].Day.Cells[DaySocks.Id]).ToList();
         Assert.Equal([10, 32], cells.Take(2).Select(c => Math.Round(c.WaterG, 6)));
         Assert.Equal([Place.Worn, Place.Worn, Place.Packed], cells.Select(c => c.Place));
         Assert.Equal(Wetness.Frozen, cells[0].Wetness);
@@ -156,7 +154,7 @@ public class DryTests
     public void Spares_are_used_up_where_damp_things_are_not_worn_again()
     {
         KitItem[] all = [Mat, Hat, Base, Down, DaySocks, SpareSocks];
-        NightPlanner With(bool again) =>
+        TripRun With(bool again) =>
             Plan(
                 Nights(
                     Slept(Mat, Hat, Base, Down),
@@ -171,9 +169,9 @@ public class DryTests
                 ),
                 all
             );
-        var slot = new Slot(Use.Socks, Region.Feet);
-        Assert.Null(With(true).Trail.FirstWithout(slot));
-        Assert.Equal(1, With(false).Trail.FirstWithout(slot));
+        var slot = new Slot(Purpose.Socks, Region.Feet);
+        Assert.Null(With(true).FirstWithout(slot));
+        Assert.Equal(1, With(false).FirstWithout(slot));
         var gap = DryAnswers.For(With(false)).Gaps.Single(g => g.Slot == slot);
         Assert.Equal(2, gap.Owned);
         Assert.Equal(5, gap.Least);
@@ -183,12 +181,12 @@ public class DryTests
     [Fact]
     public void Drying_on_the_body_takes_its_grams_shared_by_wetness_and_no_more()
     {
-        var water = new WaterState();
-        water[DaySocks.Id].Add(30);
-        water[SpareSocks.Id].Add(10);
+        var water = Water.None.Take();
+        water.Wet(DaySocks, 30);
+        water.Wet(SpareSocks, 10);
         Assert.Equal(8, Drying.Shared([DaySocks, SpareSocks], water, 8), 1e-9);
-        Assert.Equal(24, water[DaySocks.Id].Grams, 1e-9);
-        Assert.Equal(8, water[SpareSocks.Id].Grams, 1e-9);
+        Assert.Equal(24, water.GramsOf(DaySocks.Id), 1e-9);
+        Assert.Equal(8, water.GramsOf(SpareSocks.Id), 1e-9);
         Assert.Equal(32, Drying.Shared([DaySocks, SpareSocks], water, 500), 1e-9);
         Assert.Equal(0, Drying.HungOut(2, -20, 0, 1) * 0, 1e-9);
         Assert.Equal(
@@ -211,9 +209,15 @@ public class DryTests
         );
         Assert.Equal(Role.NightOnly, trip.Members[0].RoleOf(Base.Id));
         Assert.Equal(Role.Day, trip.Members[0].RoleOf(DaySocks.Id));
-        var trail = Plan(trip, all).Trail;
-        Assert.Equal([0, 0, 10], trail.Nights.Select(n => Math.Round(n.Cells[SpareSocks.Id].WaterG, 6)));
-        Assert.Equal([10, 20, 20], trail.Nights.Select(n => Math.Round(n.Cells[DaySocks.Id].WaterG, 6)));
+        var run = Plan(trip, all);
+        Assert.Equal(
+            [0, 0, 10],
+            Enumerable.Range(0, 3).Select(n => Math.Round(run[n].Day.Cells[SpareSocks.Id].WaterG, 6))
+        );
+        Assert.Equal(
+            [10, 20, 20],
+            Enumerable.Range(0, 3).Select(n => Math.Round(run[n].Day.Cells[DaySocks.Id].WaterG, 6))
+        );
     }
 
     [Fact]
@@ -238,7 +242,7 @@ public class DryTests
                     ),
                 }
             );
-            return Plan(trip, all).Trail.Nights[2].Cells[SpareSocks.Id];
+            return Plan(trip, all)[2].Day.Cells[SpareSocks.Id];
         }
         var soaked = 1.2 * SpareSocks.MassG;
         Assert.Equal(soaked, Last(Place.Packed).WaterG, 1e-6);
@@ -293,8 +297,8 @@ public class DryTests
         var planner = Plan(Nights(Slept(mat, Hat, Base, Down), 3, -20, m => m with { Along = [jacket.Id] }), all);
         var lost = OneLostAtATime.Of(planner);
         Assert.Contains(lost.Take(2), l => (l.ItemId, l.Mishap) == (Down.Id, Mishap.Missing));
-        Assert.Equal(lost.OrderBy(l => l.WorstMargin.Kelvin), lost);
-        Assert.Contains(lost, l => l.ItemId == mat.Id && l.Mishap == Mishap.Fails && l.Cost.Kelvin > 3);
+        Assert.Equal(lost.OrderBy(l => l.Then.Margin?.Kelvin ?? double.MinValue), lost);
+        Assert.Contains(lost, l => l.ItemId == mat.Id && l.Mishap == Mishap.Fails && l.Cost!.Value.Kelvin > 3);
         Assert.Contains(lost, l => l.ItemId == Down.Id && l.Mishap == Mishap.Soaked);
         Assert.All(lost, l => Assert.DoesNotContain(better.Id, l.StandsIn?.Parts.Select(p => p.ItemId) ?? []));
         Assert.Contains(lost, l => l.StandsIn?.Parts[0].ItemId == jacket.Id);
@@ -304,11 +308,15 @@ public class DryTests
     public void Sixty_nights_stay_well_behaved()
     {
         KitItem[] all = [Mat, Hat, Base, Down];
-        var trail = new TrailRun(Plan(Nights(Slept(Mat, Hat, Base, Down), 2, -30), all), DryPlan.Plain).Whole(60);
-        var frost = Enumerable.Range(0, 60).Select(trail.FrostG).ToList();
+        var run = Plan(Nights(Slept(Mat, Hat, Base, Down), 2, -30), all);
+        var frost = Enumerable.Range(0, 60).Select(run.FrostG).ToList();
         Assert.All(frost, g => Assert.True(double.IsFinite(g) && g >= 0));
-        Assert.Equal(frost.Order(), frost);
-        Assert.All(trail.Nights, n => Assert.True(n.Hours!.Steps.All(s => double.IsFinite(s.Debt))));
+        Assert.All(frost.Zip(frost.Skip(1)), pair => Assert.True(pair.Second >= pair.First - 1e-9));
+        Assert.Equal(Moisture.CapacityG(Down), frost[^1], 1e-6);
+        Assert.All(
+            Enumerable.Range(0, 60),
+            n => Assert.True(run[n].Slept.Hours!.Steps.All(s => double.IsFinite(s.Debt)))
+        );
     }
 
     [Fact]
@@ -340,11 +348,15 @@ public class DryTests
             -28,
             m => m with { Along = [DaySocks.Id], Dry = Keeps(habits) }
         );
-        var whole = Plan(trip, all);
-        var onwards = new TrailRun(whole, trip.Members[0].DryOrPlain, Plan(trip, all).Going, from);
-        Assert.True(whole.Going.Night(5).Evening.Grams > 10);
+        var changed = trip.Members[0] with
+        {
+            Own = [new(trip.Nights[from].Id, null, Bedtime.Plain with { UpHour = 32 })],
+        };
+        var whole = Plan(trip.With(_ => changed), all);
+        var onwards = Plan(trip, all).With(changed);
+        Assert.True(whole[5].EveningWater.Grams > 10);
         for (var n = 0; n < 6; n++)
-            Assert.Equal(whole.Going.Night(n).Evening.Grams, onwards.Night(n).Evening.Grams, 1e-9);
+            Assert.Equal(whole[n].EveningWater.Grams, onwards[n].EveningWater.Grams, 1e-9);
     }
 
     [Fact]
@@ -357,8 +369,8 @@ public class DryTests
         {
             Dry = DryPlan.Plain with { Days = [new(trip.Nights[3].Id, DayWork.Rest, [])] },
         };
-        var after = planner.From(3, rested);
-        Assert.Equal(planner.Going.Night(2).Evening.Grams, after.Going.Night(2).Evening.Grams);
-        Assert.True(after.Going.Night(4).Evening.Grams < planner.Going.Night(4).Evening.Grams);
+        var after = planner.With(rested);
+        Assert.Same(planner[2], after[2]);
+        Assert.True(after[4].EveningWater.Grams < planner[4].EveningWater.Grams);
     }
 }

@@ -1,10 +1,3 @@
-using Ermine.Core.Dryness;
-using Ermine.Core.Entry;
-using Ermine.Core.Forecasts;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Xunit;
 using static Ermine.Core.Tests.Things;
@@ -180,7 +173,7 @@ public class EntryRulesTests
     public void Sources_of_heat_need_their_numbers()
     {
         NightEvent Done(NightEventKind kind) => new(Guid.NewGuid(), kind, 22);
-        var evening = Evening.Plain with
+        var evening = Bedtime.Plain with
         {
             Events =
             [

@@ -1,6 +1,3 @@
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Xunit;
 using static Ermine.Core.Tests.Things;
@@ -74,7 +71,7 @@ public class FeetTests
         var trip = Trip(Slept(all), Night(-14));
         PlayedNight Hours(StartState start, params NightEvent[] events) =>
             Planner(new Closet(all))
-                .Plan(trip.Sleeping(Evening.Plain with { Start = start, Events = events }), 0)
+                .Plan(trip.Sleeping(Bedtime.Plain with { Start = start, Events = events }), 0)
                 .Hours!;
         var chilled = Hours(StartState.Chilled);
         Assert.Equal(Region.Feet, chilled.Worst.Region);
@@ -90,7 +87,7 @@ public class FeetTests
     [Fact]
     public void Every_source_gives_what_it_says()
     {
-        var woman = Sleepers.Sleeper.StandardWoman;
+        var woman = Sleeper.StandardWoman;
         double Wh(NightEventKind kind) =>
             HeatSources.Of(HeatSources.Library.Single(s => s.Kind == kind).Usual, woman)!.Between(0, 100)
             * woman.BodyAreaM2;
@@ -111,7 +108,7 @@ public class FeetTests
         var trip = Trip(Slept(all), Night(-38));
         double Debt(NightEventKind kind, Guid? item = null) =>
             Planner(new Closet(all))
-                .Plan(trip.Sleeping(Evening.Plain with { Events = [new(Guid.NewGuid(), kind, 23, ItemId: item)] }), 0)
+                .Plan(trip.Sleeping(Bedtime.Plain with { Events = [new(Guid.NewGuid(), kind, 23, ItemId: item)] }), 0)
                 .Hours!.Steps[^1]
                 .Debt;
         var plain = Planner(new Closet(all)).Plan(trip, 0).Hours!.Steps[^1].Debt;

@@ -1,5 +1,3 @@
-using Ermine.Core.Forecasts;
-using Ermine.Core.Nights;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;

@@ -1,5 +1,3 @@
-using Ermine.Core.Forecasts;
-
 namespace Ermine.Core.Tests;
 
 public class ForecastSeriesTests

@@ -1,8 +1,3 @@
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Xunit;
 using static Ermine.Core.Tests.Things;
@@ -25,11 +20,12 @@ public class HammockTests
     {
         var found = HeatBalance.Solve(
             Built(system, wind, items).Thermal,
-            Heat,
+            new(Heat),
             Threshold.Comfort,
             Surroundings.Open(Surface.SeasonalSnow)
         );
-        return found.Outside?.Celsius ?? (found.BelowRange ? double.NegativeInfinity : double.PositiveInfinity);
+        return found.Outside?.Celsius
+            ?? (found.Holding == Holding.InAnyAir ? double.NegativeInfinity : double.PositiveInfinity);
     }
 
     [Property(MaxTest = 300)]
@@ -71,8 +67,8 @@ public class HammockTests
         var stack = Built(Slept(items) with { Hammock = new() }, 0, items).Thermal;
         Assert.Equal(0.45, stack.Lying.Torso);
         var where = new Surroundings(Surface.SeasonalSnow, new(Shelter.TarpLow, 1, false, false, 0));
-        Assert.Equal(-19.5, where.GroundUnder(stack, new(-20)).Celsius, 1e-9);
-        Assert.Equal(-11, where.GroundUnder(stack with { Hung = false }, new(-20)).Celsius, 1e-9);
+        Assert.Equal(-19.5, where.GroundUnder(stack.Hung, new(-20)).Celsius, 1e-9);
+        Assert.Equal(-11, where.GroundUnder(false, new(-20)).Celsius, 1e-9);
     }
 
     [Fact]
@@ -98,7 +94,12 @@ public class HammockTests
         var stack = Built(Slept(items) with { Hammock = new() }, 0, items).Thermal;
         double Outside(Shelter shelter, int people) =>
             HeatBalance
-                .Solve(stack, Heat, Threshold.Comfort, new(Surface.SeasonalSnow, new(shelter, people, false, false, 0)))
+                .Solve(
+                    stack,
+                    new(Heat),
+                    Threshold.Comfort,
+                    new(Surface.SeasonalSnow, new(shelter, people, false, false, 0))
+                )
                 .Outside!.Value.Celsius;
         Assert.Equal(0.5, Outside(Shelter.Windbreak, 1) - Outside(Shelter.TarpLow, 1), 0.01);
         Assert.Equal(0.7, Outside(Shelter.TarpLow, 1) - Outside(Shelter.TarpLow, 2), 0.01);

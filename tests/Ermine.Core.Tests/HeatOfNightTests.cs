@@ -1,9 +1,3 @@
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Xunit;
 using static Ermine.Core.Tests.Things;
@@ -16,7 +10,7 @@ public class HeatOfNightTests
     private static readonly Sleeper Woman = Sleeper.StandardWoman;
     private static readonly double Capacity = 0.97 * 60 / (3 * Woman.BodyAreaM2);
 
-    private static readonly ThermalStack Bag = ThermalStack.Plain(
+    private static readonly Conductances Bag = Conductances.Plain(
         1.6239,
         Labels.ClosedHood,
         Labels.TestWear,
@@ -33,7 +27,7 @@ public class HeatOfNightTests
         IReadOnlyList<StackFrom>? stacks = null
     ) => HeatOfNight.Play(new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, start));
 
-    private static StackFrom From(double hour, ThermalStack stack, bool tight = false) =>
+    private static StackFrom From(double hour, Conductances stack, bool tight = false) =>
         new(hour, stack, Surroundings.Open(Surface.Air), tight);
 
     private static HeatSource Source(NightEventKind kind, double hour, NightEvent? like = null) =>
@@ -54,7 +48,7 @@ public class HeatOfNightTests
     [Fact]
     public void The_first_step_is_worked_by_hand()
     {
-        var loss = HeatBalance.Loss(Bag, 33, Metabolism.Sleeping(Woman), -30, -30, 0.8).Total;
+        var loss = HeatBalance.Loss(Bag, 33, Metabolism.Sleeping(Woman), new(-30, -30, 0.8)).Total;
         var step = Play(Even(-30)).Steps[0];
         var debt = (loss - Metabolism.Sleeping(Woman)) / 6;
         Assert.Equal(debt, step.Debt, 1e-9);
@@ -79,7 +73,7 @@ public class HeatOfNightTests
     [InlineData(28.99, Verdict.Cold)]
     [InlineData(25.55, Verdict.NoGo)]
     public void Verdicts_turn_at_their_skin_temperatures(double skin, Verdict verdict) =>
-        Assert.Equal(verdict, Verdicts.Of(new(skin)));
+        Assert.Equal(verdict, Verdicts.Of(new(skin), 0));
 
     [Fact]
     public void Too_warm_is_vented_first_and_only_the_rest_is_sweat()
@@ -187,7 +181,7 @@ public class HeatOfNightTests
         var (mat, bag, hat) = (Pad(4), Things.Bag(1.6), Garment(0.15, new(1, 0, 0, 0)));
         var closet = new Closet([mat, bag, hat, jacket]);
         var night = Night(-30);
-        NightPlan Plan(params NightEvent[] events) =>
+        NightAnswer Plan(params NightEvent[] events) =>
             Planner(closet).Plan(Trip(Slept(mat, hat, bag), night).Sleeping(new(21, 31, StartState.Normal, events)), 0);
         var plain = Plan();
         Assert.Equal(-30, plain.Hours!.Steps.Min(s => s.Outside.Celsius), 0.1);

@@ -1,8 +1,3 @@
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
-using Ermine.Core.Units;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -22,8 +17,8 @@ public class PropertyTests
         double Wind
     )
     {
-        public ThermalStack Build(bool barrier = false) =>
-            ThermalStack.Plain(Bag, Hood, Worn, Pad, Leak, Wind, Regions.Each(_ => barrier ? 1.0 : 0));
+        public Conductances Build(bool barrier = false) =>
+            Conductances.Plain(Bag, Hood, Worn, Pad, Leak, Wind, Regions.Each(_ => barrier ? 1.0 : 0));
     }
 
     public static class Anything
@@ -61,8 +56,8 @@ public class PropertyTests
         public static Arbitrary<Surface> Surfaces() => Gen.Elements(Enum.GetValues<Surface>()).ToArbitrary();
     }
 
-    private static double Outside(ThermalStack stack, Sleeper who, Threshold at, Surface on) =>
-        HeatBalance.Solve(stack, Metabolism.Sleeping(who), at, Surroundings.Open(on)).Outside?.Celsius ?? double.NaN;
+    private static double Outside(Conductances stack, Sleeper who, Threshold at, Surface on) =>
+        HeatBalance.Solve(stack, Warmth.Of(who), at, Surroundings.Open(on)).Outside?.Celsius ?? double.NaN;
 
     [Property]
     public void More_insulation_anywhere_is_never_colder(
@@ -120,7 +115,7 @@ public class PropertyTests
     {
         var air = -40 + Math.Abs(seed % 40);
         var heat = Metabolism.Sleeping(who);
-        double Loss(double ground) => HeatBalance.Loss(stack.Build(), 33, heat, air, ground, 0.8).Total;
+        double Loss(double ground) => HeatBalance.Loss(stack.Build(), 33, heat, new(air, ground, 0.8)).Total;
         if (double.IsFinite(air))
             Assert.True(Loss(air - 5) >= Loss(air));
     }
@@ -129,10 +124,10 @@ public class PropertyTests
     public void The_answer_balances_the_heat(PlainStack stack, Sleeper who, Surface on)
     {
         var heat = Metabolism.Sleeping(who);
-        var holds = HeatBalance.Solve(stack.Build(), heat, Threshold.Limit, Surroundings.Open(on));
+        var holds = HeatBalance.Solve(stack.Build(), new(heat), Threshold.Limit, Surroundings.Open(on));
         if (holds.Around is not { } around)
             return;
-        var terms = HeatBalance.Terms(stack.Build(), 31.7, heat, around.Celsius, holds.Ground!.Value.Celsius, 0.8);
+        var terms = HeatBalance.Terms(stack.Build(), 31.7, heat, new(around.Celsius, holds.Ground!.Value.Celsius, 0.8));
         Assert.Equal(heat, terms.Sum(t => t.WattsPerM2), 1e-6);
     }
 

@@ -1,10 +1,3 @@
-using Ermine.Core.Air;
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
-using Ermine.Core.Units;
-
 namespace Ermine.Core.Tests;
 
 /// <summary>Values known from outside the code: published tables, standards, and hand calculation.</summary>
@@ -42,7 +35,7 @@ public class ReferenceTests
         var bag = Labels.BagFor(Threshold.Comfort, new(-18))!.Value;
         Assert.Equal(1.624, bag.SI, 0.0006);
         var pad = Regions.Each(_ => Insulation.FromR(padR).SI);
-        var stack = ThermalStack.Plain(
+        var stack = Conductances.Plain(
             bag.SI,
             Labels.ClosedHood,
             Labels.TestWear,
@@ -53,7 +46,7 @@ public class ReferenceTests
         );
         var holds = HeatBalance.Solve(
             stack,
-            Metabolism.Sleeping(Sleeper.StandardWoman),
+            Warmth.Of(Sleeper.StandardWoman),
             Threshold.Comfort,
             Surroundings.Open(surface)
         );
@@ -180,14 +173,14 @@ public class ReferenceTests
     [Fact]
     public void Beyond_six_R_a_pad_loses_at_the_edges()
     {
-        Assert.Equal(1.0, ThermalStack.PadEffective(1.0));
-        Assert.Equal(1.06 + 0.4 * 0.44, ThermalStack.PadEffective(1.5), 1e-12);
+        Assert.Equal(1.0, Conductances.PadEffective(1.0));
+        Assert.Equal(1.06 + 0.4 * 0.44, Conductances.PadEffective(1.5), 1e-12);
     }
 
     [Fact]
     public void Where_nothing_balances_the_answer_says_so()
     {
-        var bare = ThermalStack.Plain(
+        var bare = Conductances.Plain(
             0,
             0,
             Regions.Each(_ => 0.0),
@@ -196,7 +189,7 @@ public class ReferenceTests
             10,
             Regions.Each(_ => 0.0)
         );
-        var holds = HeatBalance.Solve(bare, 47, Threshold.Comfort, Surroundings.Open(Surface.Air));
+        var holds = HeatBalance.Solve(bare, new(47), Threshold.Comfort, Surroundings.Open(Surface.Air));
         Assert.Null(holds.Outside);
         Assert.False(string.IsNullOrEmpty(holds.WhyNone));
         Assert.Null(Labels.BagFor(Threshold.Extreme, new(25)));

@@ -1,10 +1,3 @@
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Rules;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;
@@ -20,7 +13,7 @@ public class RulesTests
         SleepSystem system,
         IReadOnlyList<KitItem> items,
         Func<Night, Night>? night = null,
-        Evening? evening = null,
+        Bedtime? evening = null,
         Func<Member, Member>? member = null,
         Sleeper? sleeper = null
     )
@@ -33,7 +26,7 @@ public class RulesTests
         SleepSystem system,
         IReadOnlyList<KitItem> items,
         Func<Night, Night>? night = null,
-        Evening? evening = null,
+        Bedtime? evening = null,
         Func<Member, Member>? member = null,
         Sleeper? sleeper = null
     ) => [.. Fired(system, items, night, evening, member, sleeper).Select(c => c.Rule)];
@@ -101,13 +94,13 @@ public class RulesTests
             new(Guid.NewGuid(), NightEventKind.HotBottle, 21.5, Litres: 1, WaterC: 80, Wrapped: wrapped);
         var fleece = Garment(0.1, new(0, 1, 0, 0)) with { Material = Material.Fleece };
         KitItem[] all = [Mat, Hat, fleece, Down];
-        var evening = Evening.Plain with { Events = [Bottle(false)] };
+        var evening = Bedtime.Plain with { Events = [Bottle(false)] };
         Assert.Equal(["unwrapped", "flame-near-nylon"], Rules(Slept(all), all, evening: evening));
         Assert.Equal(["flame-near-nylon"], Rules(Slept(all), all, evening: evening with { Events = [Bottle(true)] }));
         Assert.Equal(["carbon-monoxide"], Rules(Slept(all), all, n => n with { Shelter = Shelter.DoubleWall }));
-        Assert.Equal(["able-to-hear"], Rules(Slept(all), all, evening: Evening.Plain with { AbleToHear = true }));
-        Assert.Equal(["dressed"], Rules(Slept(all), all, evening: Evening.Plain with { Dressed = true }));
-        Assert.Empty(Rules(Slept(all), all, evening: Evening.Plain with { ReadyToMove = true }));
+        Assert.Equal(["able-to-hear"], Rules(Slept(all), all, evening: Bedtime.Plain with { AbleToHear = true }));
+        Assert.Equal(["dressed"], Rules(Slept(all), all, evening: Bedtime.Plain with { Dressed = true }));
+        Assert.Empty(Rules(Slept(all), all, evening: Bedtime.Plain with { ReadyToMove = true }));
         Assert.Contains("breath-inside", Rules(Slept(all) with { BreathInside = true }, all));
     }
 

@@ -1,6 +1,3 @@
-using Ermine.Core.Air;
-using Ermine.Core.Kit;
-using Ermine.Core.Stack;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;

@@ -1,6 +1,4 @@
 using System.Globalization;
-using Ermine.Core.Kit;
-using Ermine.Core.Stack;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;

@@ -1,10 +1,3 @@
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
-
 namespace Ermine.Core.Tests;
 
 /// <summary>Plain things and trips for tests.</summary>
@@ -69,7 +62,7 @@ internal static class Things
     }
 
     public static BuiltStack Built(SleepSystem system, double wind, params KitItem[] items) =>
-        StackBuilder.Lay(new Closet(items).Resolve(system), system, 95, wind).At();
+        StackBuilder.Lay(system.In(new Closet(items)), system, 95, wind).At();
 
     public static SleepSystem Slept(params KitItem[] items) =>
         new([.. items.Select(i => new Layer(i.Id, Closure.Closed))]);
@@ -98,19 +91,23 @@ internal static class Things
             Members = [change(trip.Members[0])],
         };
 
-    public static Trip Sleeping(this Trip trip, Evening evening, int night = 0) =>
-        trip.With(m => m with { Own = [new(trip.Nights[night].Id, null, evening)] });
+    public static Trip Sleeping(this Trip trip, Bedtime bedtime, int night = 0) =>
+        trip.With(m => m with { Own = [new(trip.Nights[night].Id, null, bedtime)] });
 
     public static Asking Planner(Closet closet, Sleeper? sleeper = null, ForecastSeries? forecast = null) =>
         new(sleeper ?? Sleeper.StandardWoman, closet, forecast);
 
+    public static NightAnswer Plan(this TripRun run, int night) => NightAnswers.Whole(run, night);
+
+    public static IReadOnlyList<NightAnswer> Plan(this TripRun run) => NightAnswers.All(run);
+
     /// <summary>Plans any trip of one person.</summary>
     public sealed record Asking(Sleeper Sleeper, Closet Closet, ForecastSeries? Forecast)
     {
-        public NightPlanner Of(Trip trip) => new(trip, trip.Members[0], Sleeper, Closet, new(trip, Forecast));
+        public TripRun Of(Trip trip) => new(new(new(trip, Closet, Forecast), Sleeper), trip.Members[0]);
 
-        public NightPlan Plan(Trip trip, int index) => Of(trip).Plan(index);
+        public NightAnswer Plan(Trip trip, int index) => NightAnswers.Whole(Of(trip), index);
 
-        public IReadOnlyList<NightPlan> Plan(Trip trip) => Of(trip).Plan();
+        public IReadOnlyList<NightAnswer> Plan(Trip trip) => NightAnswers.All(Of(trip));
     }
 }

@@ -1,9 +1,3 @@
-using Ermine.Core.Air;
-using Ermine.Core.Forecasts;
-using Ermine.Core.Ground;
-using Ermine.Core.Kit;
-using Ermine.Core.Nights;
-using Ermine.Core.Stack;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;
@@ -93,7 +87,7 @@ public class TrustTests
         var planner = Planner(new Closet([mat, bag]), forecast: series);
         var open = Night(null, Shelter.None) with { TypedWindMs = null, TypedCloud = null };
         NightWeather At(Night night) => planner.Plan(Trip(Slept(mat, bag), night), 0).Weather!;
-        Assert.Equal(6 * Wind.SiteFactor(Terrain.Ridge), At(open with { Terrain = Terrain.Ridge }).WindMs!.Value, 1e-9);
+        Assert.Equal(6 * SiteWind.Factor(Terrain.Ridge), At(open with { Terrain = Terrain.Ridge }).WindMs!.Value, 1e-9);
         Assert.Equal(6 * 0.4, At(open with { Terrain = Terrain.Forest }).WindMs!.Value, 1e-9);
         Assert.Equal(3, At(open with { Overrules = [new(LowStepKind.SiteWind, 0.5, "")] }).WindMs!.Value, 1e-9);
         Assert.Equal(LowStepKind.ClearSky, Assert.Single(At(open).Site).Kind);
@@ -113,7 +107,7 @@ public class TrustTests
         var plan = Planner(new Closet([mat, hat, bag])).Plan(Trip(Slept(mat, hat, bag), Night(-15)), 0);
         Assert.All(plan.Swings, s => Assert.True(s.Worse.Kelvin <= 0 && s.Better.Kelvin >= 0));
         Assert.Equal(
-            NightPlanner.BandK,
+            NightModel.BandK,
             plan.Swings.Single(s => s.What.StartsWith("who", StringComparison.Ordinal)).Better.Kelvin
         );
         var tops = plan.Swings.Single(s => s.What.StartsWith("bag", StringComparison.Ordinal));
@@ -135,7 +129,7 @@ public class TrustTests
             1e-9
         );
         Assert.Equal(
-            Labels.BagFor(Sleepers.Threshold.Comfort, new(-10))!.Value.SI,
+            Labels.BagFor(Threshold.Comfort, new(-10), hood: 0)!.Value.SI,
             R(ItemKind.Bag, new(ClaimKind.Seasons, 4)),
             1e-9
         );

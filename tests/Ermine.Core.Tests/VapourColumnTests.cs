@@ -1,5 +1,3 @@
-using Ermine.Core.Air;
-using Ermine.Core.Frost;
 using FsCheck;
 using FsCheck.Xunit;
 
@@ -13,7 +11,7 @@ public class VapourColumnTests
     private static readonly VapourLayer Shell = new(0.01, 6, 1);
     private static readonly VapourLayer Barrier = new(0, 1e5, 1);
 
-    private static ColumnClimate Climate(double air, double skin = 33, double humidity = 0.8) =>
+    private static ColumnEnds Climate(double air, double skin = 33, double humidity = 0.8) =>
         new(skin, air, MoistAir.VapourPressure(air, humidity), 0.08);
 
     private static (ColumnFlow Flow, double[] Water) Night(double air, params VapourLayer[] layers) =>

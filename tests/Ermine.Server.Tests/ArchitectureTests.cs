@@ -32,6 +32,53 @@ public class ArchitectureTests
         Holds(Exchange, "Ermine.Storage", "Ermine.Server", "Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore");
     }
 
+    /// <summary>From the bottom up; what stands further down knows nothing of what stands above it.</summary>
+    private static readonly string[] Rooms =
+    [
+        "Units",
+        "Air",
+        "Body",
+        "Ground",
+        "Heat",
+        "Kit",
+        "Stack",
+        "Frost",
+        "Forecasts",
+        "Plans",
+        "Dryness",
+        "Nights",
+        "Trips",
+        "Rules",
+        "Answers",
+        "Choosing",
+        "Entry",
+    ];
+
+    [Fact]
+    public void No_room_of_the_core_knows_one_that_knows_it()
+    {
+        static string Space(string room) => $"Ermine.Core.{room}";
+        Assert.Equal(
+            Rooms.Select(Space).Order(),
+            Core.GetTypes()
+                .Select(t => t.Namespace)
+                .Where(n => n?.StartsWith("Ermine.Core.", StringComparison.Ordinal) == true)
+                .Distinct()
+                .Order()
+        );
+        foreach (var (n, room) in Rooms.Index())
+        {
+            var result = Types
+                .InAssembly(Core)
+                .That()
+                .ResideInNamespace(Space(room))
+                .ShouldNot()
+                .HaveDependencyOnAny([.. Rooms.Skip(n + 1).Select(Space)])
+                .GetResult();
+            Assert.True(result.IsSuccessful, $"{room}: {string.Join(", ", result.FailingTypeNames ?? [])}");
+        }
+    }
+
     [Fact]
     public void Every_public_type_of_the_core_is_documented()
     {

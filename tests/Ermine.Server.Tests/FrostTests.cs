@@ -98,7 +98,7 @@ public sealed class FrostTests(App app) : IClassFixture<App>
         ).Body!;
         Assert.Equal(7, dry["nights"]!.AsArray().Count);
         Assert.All(dry["rows"]!.AsArray(), r => Assert.Equal(7, r!["cells"]!.AsArray().Count));
-        var gloves = dry["gaps"]!.AsArray().Single(g => (string)g!["slot"]!["use"]! == "gloves")!;
+        var gloves = dry["gaps"]!.AsArray().Single(g => (string)g!["slot"]!["purpose"]! == "gloves")!;
         Assert.Equal(4, (int)gloves["night"]!);
         Assert.Equal(8, dry["habits"]!.AsArray().Count);
         var lost = (

@@ -37,7 +37,7 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         trip["members"]![0]!["system"] = fix["system"]!.DeepClone();
         var night = (await app.Post("/api/plan", new { trip, night = 3 })).Body!["night"]!;
         Assert.Equal("warm", (string)night["verdict"]!);
-        Assert.Equal((double)fix["holdsTo"]!, (double)night["comfort"]!["outside"]!, 1e-4);
+        Assert.Equal((double)fix["then"]!["comfort"]!["outside"]!, (double)night["comfort"]!["outside"]!, 1e-4);
     }
 
     [Fact]

@@ -1,4 +1,3 @@
-using Ermine.Core.Forecasts;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Air;
@@ -8,20 +7,6 @@ public static class Wind
 {
     /// <summary>Wind at the height of a lying sleeper as a share of wind at 10 m (assumption).</summary>
     public const double SleeperHeightShare = 0.55;
-
-    /// <summary>Wind at a camp as a share of the forecast's: ridges catch it, forest and hollows slow it (assumption).</summary>
-    public static double SiteFactor(Terrain terrain) =>
-        terrain switch
-        {
-            Terrain.Ridge => 1.5,
-            Terrain.HighMountain => 1.4,
-            Terrain.Plateau => 1.2,
-            Terrain.LakeIce => 1.1,
-            Terrain.Valley => 0.8,
-            Terrain.Basin => 0.6,
-            Terrain.Forest => 0.4,
-            _ => 1,
-        };
 
     /// <summary>Wind at the sleeper, m/s, 0–18.</summary>
     /// <param name="windAt10M">Forecast wind at 10 m, m/s, at or above 0.</param>

@@ -1,6 +1,11 @@
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
+using Ermine.Core.Plans;
+using Ermine.Core.Rules;
 using Ermine.Core.Stack;
+using Ermine.Core.Trips;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Choosing;
@@ -41,184 +46,183 @@ public sealed record FixPart(FixKind Kind, Guid? ItemId, Guid? ReplacesId, Night
 /// <summary>One change, or two together, to one person's night, made only of what is owned and what can be done.</summary>
 /// <param name="Parts">One change or two.</param>
 /// <param name="System">The system after it.</param>
-/// <param name="Evening">The evening after it; null where it stays.</param>
-/// <param name="Gain">Degrees of comfort gained; of something done, how much colder the night may be to end the same. At least this where nothing held before.</param>
-/// <param name="HoldsTo">Comfort after it.</param>
+/// <param name="Bedtime">When the night begins and ends and what is done after it; null where that stays.</param>
+/// <param name="Gain">How much colder the night may be; null where it then holds in any air, or held in none before.</param>
+/// <param name="Then">What the plan then says.</param>
 /// <param name="MassG">Grams it adds to the load; things that come along anyway add none.</param>
-/// <param name="Covers">It closes the gap by itself: comfort holds at the low planned for, or with something done the night is slept through.</param>
+/// <param name="Covers">It closes the gap by itself: the night is then slept through, and unless it is only done comfort holds at the low planned for.</param>
 public sealed record Fix(
     IReadOnlyList<FixPart> Parts,
     SleepSystem System,
-    Evening? Evening,
-    TemperatureDifference Gain,
-    Temperature HoldsTo,
+    Bedtime? Bedtime,
+    TemperatureDifference? Gain,
+    Outcome Then,
     double MassG,
     bool Covers
 );
 
-/// <summary>Ranks changes to one night, singly and in pairs, from what is owned and what can be done.</summary>
-public sealed class Fixes(NightPlanner planner, int index)
+/// <summary>
+/// Ranks changes to one night, singly and in pairs, from what is owned and what can be done. All are ranked by what they would hold to as
+/// things lie this evening; for those that are shown the trip is run again, so that each says what the plan will say after it.
+/// </summary>
+public sealed class Fixes
 {
     /// <summary>A fix gains at least this, K.</summary>
     public const double WorthMentioning = 0.3;
 
-    /// <summary>Fixes shown at most for one place: under, on or over the body, or done. A closet of bags would otherwise hide the booties.</summary>
-    public const int MostForOnePlace = 3;
+    /// <summary>Fixes shown at most for one side: under, on or over the body, or done. A closet of bags would otherwise hide the booties.</summary>
+    public const int MostForOneSide = 3;
 
     /// <summary>Single changes from which pairs are made, and pairs shown at most.</summary>
     public const int BestForPairs = 10,
         MostPairs = 3;
 
-    /// <summary>Most that something done is credited, K (assumption).</summary>
-    public const double MostOfDoing = 10;
+    private readonly TripRun run;
+    private readonly int night;
+    private readonly Closet closet;
+    private readonly SleepSystem system;
+    private readonly Bedtime bedtime;
+    private readonly Temperature? low;
+    private readonly Outcome now;
 
-    /// <summary>Doing is weighed on a night this far below what the system holds to, K (assumption).</summary>
-    public const double AskedBelow = 4;
-
-    private readonly Closet closet = planner.Closet;
-    private readonly SleepSystem system = planner.SystemOf(index);
-    private readonly Evening evening = planner.EveningOf(index);
-    private readonly double? planFor = planner.Weather(index)?.Low.PlanFor.Celsius;
+    private Fixes(TripRun run, int night)
+    {
+        (this.run, this.night, closet) = (run, night, run.Closet);
+        (system, bedtime, low) = (run.SystemOf(night), run.BedtimeOf(night), run.LowOf(night));
+        now = Outcome.Of(run, night);
+    }
 
     /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
-    public static IReadOnlyList<Fix> For(NightPlanner planner, int index) => new Fixes(planner, index).Ranked();
+    /// <param name="run">The trip.</param>
+    /// <param name="night">Which night, from 0.</param>
+    public static IReadOnlyList<Fix> For(TripRun run, int night) => new Fixes(run, night).Ranked();
 
-    /// <summary>
-    /// The single change that gains most. Frost makes changes gain less, hardly in another order: they are ranked first, and the trip is
-    /// played again for the best.
-    /// </summary>
-    public static Fix? BestSingle(NightPlanner planner, int index)
+    /// <summary>The single change that ranks first; null where none is worth it.</summary>
+    /// <inheritdoc cref="For"/>
+    public static Fix? BestSingle(TripRun run, int night)
     {
-        var fixes = new Fixes(planner, index);
-        var (singles, _, _, shortBy) = fixes.Singles();
-        return singles.MaxBy(f => f.Gain.Kelvin) is { } best ? fixes.Replayed(best, shortBy) : null;
+        var fixes = new Fixes(run, night);
+        return fixes.Singles().OrderBy(c => c, Candidate.ByGain).Select(fixes.Told).FirstOrDefault(fixes.IsWorthIt);
     }
 
-    private (List<Fix> Worthwhile, Temperature Now, PlayedNight? Played, double ShortBy) Singles()
-    {
-        var now = planner.Comfort(index, system) ?? new Temperature(HeatBalance.SearchTo);
-        var played = planner.Play(index, system, evening);
-        var shortBy = planFor is { } low ? now.Celsius - low : 0;
-        var singles = Things()
-            .Select(c => Weigh([c.Part], c.System, null, now, played, shortBy))
-            .Concat(Doing().Select(e => Weigh([e.Part], system, e.Evening, now, played, shortBy)))
-            .OfType<Fix>()
-            .Where(f => f.Gain.Kelvin >= WorthMentioning)
-            .ToList();
-        return (singles, now, played, shortBy);
-    }
+    /// <summary>Whether a change closes the gap of a night.</summary>
+    /// <param name="now">The night as it is.</param>
+    /// <param name="then">The night after it.</param>
+    /// <param name="onlyDone">Nothing else is slept in.</param>
+    public static bool Covers(Outcome now, Outcome then, bool onlyDone) =>
+        now.IsShort
+        && then.Verdict == Verdict.Warm
+        && (onlyDone || !then.IsShort)
+        && (!onlyDone || now.Verdict != Verdict.Warm);
 
     private IReadOnlyList<Fix> Ranked()
     {
-        var (singles, now, played, shortBy) = Singles();
-        var shown = Order(singles).GroupBy(Place).SelectMany(place => place.Take(MostForOnePlace)).ToList();
-        if (shortBy <= 0 || shown.Any(f => f.HoldsTo.Celsius <= planFor))
-            return Replayed(shown, shortBy);
-        var best = shown.OrderByDescending(f => f.Gain.Kelvin).Take(BestForPairs).ToList();
-        var pairs = best.SelectMany((a, i) => best.Skip(i + 1).Select(b => Pair(a, b, now, played, shortBy)))
-            .OfType<Fix>()
-            .ToList();
-        var closing = Order(pairs.Where(p => p.Covers))
-            .OrderByDescending(p => p.HoldsTo.Celsius <= planFor)
-            .Take(MostPairs)
-            .ToList();
-        var offered = closing.Count > 0 ? closing : pairs.OrderByDescending(p => p.Gain.Kelvin).Take(1);
-        return Replayed(shown.Concat(offered), shortBy);
+        var singles = Singles();
+        var shown = Order(singles).GroupBy(SideOf).SelectMany(side => side.Take(MostForOneSide)).ToList();
+        var told = ToldOf(shown);
+        if (now.IsShort && !told.Any(f => f.Covers && f.Bedtime is null))
+        {
+            var best = singles.OrderBy(c => c, Candidate.ByGain).Take(BestForPairs).ToList();
+            var pairs = best.SelectMany((a, n) => best.Skip(n + 1).Select(b => Pair(a, b)))
+                .OfType<Candidate>()
+                .ToList();
+            var closing = ToldOf(Order(pairs.Where(Closes)).Take(2 * MostPairs))
+                .Where(p => p.Covers)
+                .Take(MostPairs)
+                .ToList();
+            told.AddRange(closing.Count > 0 ? closing : ToldOf(pairs.OrderBy(c => c, Candidate.ByGain).Take(1)));
+        }
+        return
+        [
+            .. told.Where(IsWorthIt)
+                .OrderByDescending(f => f.Covers)
+                .ThenBy(f => f.Covers ? f.MassG : 0)
+                .ThenByDescending(f => f.Gain?.Kelvin ?? double.MaxValue),
+        ];
     }
 
-    private IReadOnlyList<Fix> Replayed(IEnumerable<Fix> fixes, double shortBy) =>
+    private bool IsWorthIt(Fix fix) => fix.Then.IsBetterThan(now, WorthMentioning);
+
+    private List<Fix> ToldOf(IEnumerable<Candidate> candidates) =>
+        [.. candidates.ToList().AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(Told)];
+
+    /// <summary>What the plan says after a change: the trip is run again in it.</summary>
+    private Fix Told(Candidate change)
+    {
+        var member = run.Sleeping(night, change.System);
+        if (change.Bedtime is { } then)
+            member = run.Doing(member, night, then);
+        var outcome = Outcome.Of(run.With(member), night);
+        return new(
+            change.Parts,
+            change.System,
+            change.Bedtime,
+            outcome.GainOver(now),
+            outcome,
+            Grams(change.System),
+            Covers(now, outcome, onlyDone: change.System == system)
+        );
+    }
+
+    /// <summary>Everything that can be changed by itself and would be worth it as things lie this evening.</summary>
+    private List<Candidate> Singles() =>
         [
-            .. Order(
-                fixes
-                    .ToList()
-                    .AsParallel()
-                    .AsOrdered()
-                    .WithCancellation(planner.Stop)
-                    .Select(f => Replayed(f, shortBy))
-                    .Where(f => f.Gain.Kelvin >= WorthMentioning)
-            ),
+            .. Things()
+                .Select(t => Weigh([t.Part], t.System, t.Apply))
+                .Concat(Doing().Select(d => Weigh([d.Part], d.Bedtime)))
+                .OfType<Candidate>()
+                .Where(c => c.IsWorthIt),
         ];
 
-    /// <summary>A change to what is slept in, with the trip played again in it: another system gathers other frost until this night.</summary>
-    private Fix Replayed(Fix fix, double shortBy)
+    private Candidate? Weigh(IReadOnlyList<FixPart> parts, SleepSystem changed, Func<SleepSystem, SleepSystem> apply)
     {
-        if (index == 0 || planner.Sleeping(index, fix.System).Comfort(index, fix.System) is not { } holds)
-            return fix;
-        var moved = (fix.HoldsTo - holds).Kelvin;
-        var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;
-        return fix with
-        {
-            HoldsTo = holds,
-            Gain = new(fix.Gain.Kelvin + moved),
-            Covers = covers || fix.Evening is not null && fix.Covers,
-        };
+        var line = run.Model.Holds(night, changed, run[night].EveningWater).Line();
+        return new(parts, changed, null, apply, line, now.Comfort);
     }
 
-    private static IEnumerable<Fix> Order(IEnumerable<Fix> fixes) =>
-        fixes.OrderByDescending(f => f.Covers).ThenBy(f => f.Covers ? f.MassG : 0).ThenByDescending(f => f.Gain.Kelvin);
-
-    private int Place(Fix fix) =>
-        fix.Parts[0] switch
-        {
-            { Kind: FixKind.Do } => 3,
-            { ItemId: { } id } => Closet.Place(closet.Find(id)!.Kind),
-            _ => 0,
-        };
-
-    private Fix? Weigh(
-        IReadOnlyList<FixPart> parts,
-        SleepSystem changed,
-        Evening? then,
-        Temperature now,
-        PlayedNight? played,
-        double shortBy
-    )
+    private Candidate? Weigh(IReadOnlyList<FixPart> parts, Bedtime then)
     {
-        if (planner.Comfort(index, changed) is not { } holds)
+        if (now.TurnsAt is not { } turned)
             return null;
-        var gain = now - holds;
-        var covers = shortBy > 0 && planFor is { } low && holds.Celsius <= low;
-        if (then is not null && played is not null)
-        {
-            gain = new(gain.Kelvin + WorthOf(changed, then, holds));
-            covers |=
-                shortBy > 0
-                && planner.Play(index, changed, then)?.Verdict == Verdict.Warm
-                && played.Verdict != Verdict.Warm;
-        }
-        return new(parts, changed, then, gain, holds, Grams(changed), covers);
+        var (day, model) = (run[night].Day, run.Model);
+        var slept = model.Sleep(night, system, then, day.Evening.Water, day.DampInBed);
+        return new(parts, system, then, s => s, model.TurnsAt(night, slept)!, turned);
     }
 
-    /// <summary>
-    /// How much colder the night may be for its lowest skin to come out the same as without what is done, K, at most
-    /// <see cref="MostOfDoing"/>; asked of a night cold enough to tell, some degrees below what the system holds to.
-    /// </summary>
-    private double WorthOf(SleepSystem slept, Evening then, Temperature holds)
-    {
-        var colder = planFor is { } low ? Math.Min(0, holds.Celsius - AskedBelow - low) : 0;
-        if (
-            planner.Play(index, slept, evening, colder) is not { } without
-            || planner.Play(index, slept, then, colder) is not { } with
-            || planner.Play(index, slept, evening, colder + 2) is not { } warmer
-        )
-            return 0;
-        var perKelvin = (warmer.LowestSkin - without.LowestSkin).Kelvin / 2;
-        return perKelvin > 1e-3
-            ? Math.Clamp((with.LowestSkin - without.LowestSkin).Kelvin / perKelvin, 0, MostOfDoing)
-            : 0;
-    }
-
-    private Fix? Pair(Fix a, Fix b, Temperature now, PlayedNight? played, double shortBy)
+    private Candidate? Pair(Candidate a, Candidate b)
     {
         // Two things done are two presses, and one that is enough alone needs no other.
-        if (a.Evening is not null && b.Evening is not null || a.Covers || b.Covers || Clash(a.Parts[0], b.Parts[0]))
+        if (a.Bedtime is not null && b.Bedtime is not null || Closes(a) || Closes(b) || Clash(a.Parts[0], b.Parts[0]))
             return null;
-        var changed = b.Evening is not null ? a.System : b.System;
-        if (a.Evening is null && b.Evening is null)
-            changed = Things().First(t => t.Part == b.Parts[0]).Apply(a.System);
-        var both = Weigh([a.Parts[0], b.Parts[0]], changed, a.Evening ?? b.Evening, now, played, shortBy);
-        return both?.Gain.Kelvin > Math.Max(a.Gain.Kelvin, b.Gain.Kelvin) + WorthMentioning ? both : null;
+        IReadOnlyList<FixPart> parts = [a.Parts[0], b.Parts[0]];
+        if (a.Bedtime is null && b.Bedtime is null)
+        {
+            var both = Weigh(parts, b.Apply(a.System), s => b.Apply(a.Apply(s)))!;
+            return both.Gain > Math.Max(a.Gain, b.Gain) + WorthMentioning ? both : null;
+        }
+        // What is done is worth about as much in whatever is slept in.
+        var (put, done) = a.Bedtime is null ? (a, b) : (b, a);
+        var line =
+            put.Line.Outside is { } at && done.Gain < double.MaxValue
+                ? ColdLine.At(at - new TemperatureDifference(done.Gain))
+                : put.Line;
+        return new(parts, put.System, done.Bedtime, put.Apply, line, put.Before);
     }
+
+    /// <summary>As far as can be told from this evening.</summary>
+    private bool Closes(Candidate change) => now.IsShort && low is { } planned && change.Line.In(planned);
+
+    private IEnumerable<Candidate> Order(IEnumerable<Candidate> changes) =>
+        changes.OrderByDescending(Closes).ThenBy(c => Closes(c) ? Grams(c.System) : 0).ThenBy(c => c, Candidate.ByGain);
+
+    /// <summary>The side of the body that a change concerns; null for what is done.</summary>
+    private Side? SideOf(Candidate change) =>
+        change.Parts[0] switch
+        {
+            { Kind: FixKind.Do } => null,
+            { ItemId: { } id } => closet.Find(id)!.Side,
+            _ => Side.Under,
+        };
 
     private static bool Clash(FixPart a, FixPart b)
     {
@@ -229,22 +233,50 @@ public sealed class Fixes(NightPlanner planner, int index)
 
     private double Grams(SleepSystem changed)
     {
-        var along = planner.Member.Along;
-        double Free(SleepSystem s) =>
-            s.Layers.Where(l => !along.Contains(l.ItemId)).Sum(l => closet.Find(l.ItemId)?.MassG ?? 0);
-        return Free(changed) - Free(system);
+        double Carried(SleepSystem s) =>
+            s.ThingsIn(closet).Where(t => !run.Member.Along.Contains(t.Id)).Sum(t => t.MassG);
+        return Carried(changed) - Carried(system);
     }
 
-    private sealed record Candidate(FixPart Part, Func<SleepSystem, SleepSystem> Apply, SleepSystem System);
-
-    private IEnumerable<Candidate> Things()
+    /// <summary>A change, and what it would hold to as things lie this evening, beside what held before by the same measure.</summary>
+    private sealed record Candidate(
+        IReadOnlyList<FixPart> Parts,
+        SleepSystem System,
+        Bedtime? Bedtime,
+        Func<SleepSystem, SleepSystem> Apply,
+        ColdLine Line,
+        ColdLine Before
+    )
     {
-        Candidate Of(FixKind kind, Guid? id, Guid? replaces, string why, Func<SleepSystem, SleepSystem> apply) =>
-            new(new(kind, id, replaces, null, why), apply, apply(system));
+        public static Comparer<Candidate> ByGain { get; } =
+            Comparer<Candidate>.Create((a, b) => b.Gain.CompareTo(a.Gain));
+
+        /// <summary>Degrees gained, only to rank by: past every temperature the most or the least there is.</summary>
+        public double Gain =>
+            Line.ColderThan(Before)?.Kelvin
+            ?? Line.CompareTo(Before) switch
+            {
+                < 0 => double.MaxValue,
+                0 => 0,
+                _ => double.MinValue,
+            };
+
+        public bool IsWorthIt => Gain >= WorthMentioning;
+    }
+
+    private IEnumerable<(FixPart Part, SleepSystem System, Func<SleepSystem, SleepSystem> Apply)> Things()
+    {
+        (FixPart, SleepSystem, Func<SleepSystem, SleepSystem>) Of(
+            FixKind kind,
+            Guid? id,
+            Guid? replaces,
+            string why,
+            Func<SleepSystem, SleepSystem> apply
+        ) => (new(kind, id, replaces, null, why), apply(system), apply);
 
         var layers = system.Layers.Where(l => closet.Find(l.ItemId) is not null).ToList();
         var used = layers.Select(l => l.ItemId).ToHashSet();
-        foreach (var (item, reading) in planner.Free.All.Where(t => !used.Contains(t.Item.Id)))
+        foreach (var (item, reading) in run.Context.FreeFor(run.Member).All.Where(t => !used.Contains(t.Item.Id)))
         {
             if (reading.Insulation is null || !Allowed(item))
                 continue;
@@ -271,7 +303,7 @@ public sealed class Fixes(NightPlanner planner, int index)
                 s => SystemChange.Turn(s, inner, outer)
             );
         }
-        foreach (var open in tops.Where(l => l.Closure != Closure.Closed || l.HoodOpen && !evening.AbleToHear))
+        foreach (var open in tops.Where(l => l.Closure != Closure.Closed || l.HoodOpen && !bedtime.AbleToHear))
             yield return Of(
                 FixKind.Close,
                 open.ItemId,
@@ -281,7 +313,7 @@ public sealed class Fixes(NightPlanner planner, int index)
                     SystemChange.Use(
                         s,
                         open.ItemId,
-                        l => l with { Closure = Closure.Closed, HoodOpen = l.HoodOpen && evening.AbleToHear }
+                        l => l with { Closure = Closure.Closed, HoodOpen = l.HoodOpen && bedtime.AbleToHear }
                     )
             );
         if (system.Hammock is { } hammock)
@@ -316,20 +348,20 @@ public sealed class Fixes(NightPlanner planner, int index)
 
     /// <summary>What the night demands rules some things out.</summary>
     private bool Allowed(KitItem item) =>
-        !(evening.ReadyToMove && item.Kind is ItemKind.VapourBarrier or ItemKind.Liner)
+        !(bedtime.ReadyToMove && item.Kind is ItemKind.VapourBarrier or ItemKind.Liner)
         && !(
-            evening.AbleToHear
+            bedtime.AbleToHear
             && item.Cover.Head >= 0.5
             && item.Kind == ItemKind.Garment
-            && closet.ReadingOf(item.Id).Local.Head >= Rules.NightRules.KeepsSoundOut
+            && closet.ReadingOf(item.Id).Local.Head >= NightRules.KeepsSoundOut
         )
         && (system.Hammock is not null || item.Kind != ItemKind.Underquilt);
 
-    private IEnumerable<(FixPart Part, Evening Evening)> Doing()
+    private IEnumerable<(FixPart Part, Bedtime Bedtime)> Doing()
     {
-        bool Done(NightEventKind kind) => evening.Events.Any(e => e.Kind == kind);
-        var coolFrom = planner.Play(index, system, evening)?.CoolFrom;
-        var before = Math.Max(evening.InHour, Math.Round(6 * ((coolFrom ?? evening.UpHour - 3) - 0.5)) / 6);
+        bool Done(NightEventKind kind) => bedtime.Events.Any(e => e.Kind == kind);
+        var coolFrom = run[night].Slept.Hours?.CoolFrom;
+        var before = Math.Max(bedtime.InHour, Math.Round(6 * ((coolFrom ?? bedtime.UpHour - 3) - 0.5)) / 6);
         var offered = new List<(NightEvent Event, string Why)>();
         NightEvent Usual(NightEventKind kind, double hour) =>
             HeatSources.Library.First(s => s.Kind == kind).Usual with
@@ -338,20 +370,20 @@ public sealed class Fixes(NightPlanner planner, int index)
                 Hour = hour,
             };
         if (!Done(NightEventKind.Meal))
-            offered.Add((Usual(NightEventKind.Meal, evening.InHour - 0.5), "Digesting makes heat for five hours."));
+            offered.Add((Usual(NightEventKind.Meal, bedtime.InHour - 0.5), "Digesting makes heat for five hours."));
         if (!Done(NightEventKind.HotBottle))
             offered.Add(
-                (Usual(NightEventKind.HotBottle, evening.InHour), "Wrapped, at the feet, it warms until midnight.")
+                (Usual(NightEventKind.HotBottle, bedtime.InHour), "Wrapped, at the feet, it warms until midnight.")
             );
         if (coolFrom is not null)
         {
             offered.Add((Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool."));
-            foreach (var id in planner.Member.Along.Where(id => system.Layers.All(l => l.ItemId != id)))
+            foreach (var id in run.Member.Along.Where(id => !system.Has(id)))
             {
                 if (
-                    closet.Find(id) is { IsWorn: true } kept
+                    closet.Find(id) is { Side: Side.On } kept
                     && Allowed(kept)
-                    && evening.Events.All(e => e.ItemId != id)
+                    && bedtime.Events.All(e => e.ItemId != id)
                 )
                     offered.Add(
                         (
@@ -362,11 +394,11 @@ public sealed class Fixes(NightPlanner planner, int index)
             }
         }
         foreach (var (done, why) in offered)
-            yield return (new(FixKind.Do, null, null, done, why), evening with { Events = [.. evening.Events, done] });
-        if (evening.Start != StartState.Warmed)
+            yield return (new(FixKind.Do, null, null, done, why), bedtime with { Events = [.. bedtime.Events, done] });
+        if (bedtime.Start != StartState.Warmed)
             yield return (
                 new(FixKind.Do, null, null, null, "Go in warm: feet and body moved until they glow."),
-                evening with
+                bedtime with
                 {
                     Start = StartState.Warmed,
                 }

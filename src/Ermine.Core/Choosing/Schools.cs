@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Kit;
 using Ermine.Core.Stack;
 
@@ -22,7 +23,7 @@ public static class Schools
         var all = closet.All.Where(t => t.Reading.Insulation is not null).ToList();
         double Warmth(KitItem item) => closet.ReadingOf(item.Id).Insulation?.SI ?? 0;
         KitItem? Warmest(Func<KitItem, bool> of) => all.Select(t => t.Item).Where(of).MaxBy(Warmth);
-        List<KitItem> Packed(Func<KitItem, bool> of) => [.. closet.Resolve(packed).Select(r => r.Item).Where(of)];
+        List<KitItem> Packed(Func<KitItem, bool> of) => [.. packed.In(closet).Select(r => r.Item).Where(of)];
 
         SleepSystem Without(Func<KitItem, bool> of) => SystemChange.Keep(packed, i => !of(i), closet);
         SleepSystem With(SleepSystem system, params KitItem?[] more) =>
@@ -109,9 +110,11 @@ public static class Schools
             Offer(
                 "pads-turned",
                 over.Material == Material.Foam ? "Foam below" : "Foam above",
-                over.Material == Material.Foam
-                    ? "It protects the inflatable and is a seat in camp."
-                    : "It works even if the inflatable dies.",
+                (
+                    over.Material == Material.Foam
+                        ? "It protects the inflatable and is a seat in camp."
+                        : "It works even if the inflatable dies."
+                ) + " Either way round it is equally warm.",
                 SystemChange.Turn(packed, under.Id, over.Id)
             );
         return offered;

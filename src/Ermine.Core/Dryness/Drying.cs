@@ -46,9 +46,9 @@ public static class Drying
     /// <param name="water">Their water; changed.</param>
     /// <param name="grams">In all, g.</param>
     /// <returns>What they lost, g.</returns>
-    public static double Shared(IReadOnlyList<KitItem> damp, WaterState water, double grams)
+    public static double Shared(IReadOnlyList<KitItem> damp, WaterInHand water, double grams)
     {
-        var all = damp.Sum(d => water[d.Id].Grams);
-        return all <= 0 ? 0 : damp.Sum(d => water[d.Id].Lose(Math.Min(grams, all) * water[d.Id].Grams / all));
+        var all = damp.Sum(d => water.GramsOf(d.Id));
+        return all <= 0 ? 0 : damp.Sum(d => water.Dry(d, Math.Min(grams, all) * water.GramsOf(d.Id) / all));
     }
 }

@@ -1,9 +1,10 @@
 using System.Globalization;
+using Ermine.Core.Body;
 using Ermine.Core.Dryness;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
 
 namespace Ermine.Core.Entry;
@@ -233,14 +234,15 @@ public static class EntryRules
             var own = member.Own[i];
             if (own.System is { } system)
                 CheckSystem(faults, $"{at}.own[{i}].system", system, owns);
-            if (own.Evening is { } evening)
-                CheckEvening(faults, $"{at}.own[{i}].evening", evening, owns);
+            if (own.Evening is { } bedtime)
+                CheckBedtime(faults, $"{at}.own[{i}].evening", bedtime, owns);
         }
         faults.Once($"{at}.kept", member.Kept.Select(k => k.Id), "Give each system put aside an id of its own.");
         for (var i = 0; i < member.Kept.Count; i++)
         {
             faults.Name($"{at}.kept[{i}].name", member.Kept[i].Name);
-            CheckSystem(faults, $"{at}.kept[{i}].system", member.Kept[i].System, owns);
+            // An idea claims nothing, so it may name things that are gone.
+            CheckSystem(faults, $"{at}.kept[{i}].system", member.Kept[i].System, _ => true);
         }
         if (member.Dry is { } dry)
             CheckDry(faults, $"{at}.dry", trip, dry, owns);
@@ -298,28 +300,28 @@ public static class EntryRules
     }
 
     /// <summary>Faults of an evening without things to put on; none where it is sound.</summary>
-    public static IReadOnlyList<Fault> Check(Evening evening)
+    public static IReadOnlyList<Fault> Check(Bedtime bedtime)
     {
         var faults = new Faults();
-        CheckEvening(faults, "evening", evening, _ => false);
+        CheckBedtime(faults, "evening", bedtime, _ => false);
         return faults.Found;
     }
 
-    private static void CheckEvening(Faults faults, string at, Evening evening, Func<Guid, bool> owns)
+    private static void CheckBedtime(Faults faults, string at, Bedtime bedtime, Func<Guid, bool> owns)
     {
-        faults.Range($"{at}.inHour", evening.InHour, 12, 35, "hours from midnight");
-        if (evening.UpHour <= evening.InHour || evening.UpHour > 36)
+        faults.Range($"{at}.inHour", bedtime.InHour, 12, 35, "hours from midnight");
+        if (bedtime.UpHour <= bedtime.InHour || bedtime.UpHour > 36)
             faults.Add(
                 $"{at}.upHour",
-                Text(evening.UpHour),
+                Text(bedtime.UpHour),
                 "Get up after getting in, at 36 (noon of the next day) at the latest."
             );
-        if (!faults.AtMost($"{at}.events", evening.Events.Count, MostEvents, "events"))
+        if (!faults.AtMost($"{at}.events", bedtime.Events.Count, MostEvents, "events"))
             return;
-        faults.Once($"{at}.events", evening.Events.Select(e => e.Id), "Give each event an id of its own.");
-        for (var i = 0; i < evening.Events.Count; i++)
+        faults.Once($"{at}.events", bedtime.Events.Select(e => e.Id), "Give each event an id of its own.");
+        for (var i = 0; i < bedtime.Events.Count; i++)
         {
-            var done = evening.Events[i];
+            var done = bedtime.Events[i];
             faults.Range($"{at}.events[{i}].hour", done.Hour, 12, 36, "hours from midnight");
             if (done.Kind == NightEventKind.Meal)
                 faults.Range($"{at}.events[{i}].kcal", done.Kcal ?? double.NaN, 0, 2000, "kcal");

@@ -16,8 +16,9 @@ public sealed record FrostedThing(
 
 /// <summary>Vapour and frost of a night.</summary>
 /// <param name="SourceG">Vapour from the skin, g.</param>
-/// <param name="AddedG">Breath and water of damp things, and sweat, g.</param>
+/// <param name="AddedG">Breath and its hoar, water of damp things, and sweat, g.</param>
 /// <param name="EscapedG">Vapour into the air, g.</param>
+/// <param name="DrippedG">What no thing could hold, g.</param>
 /// <param name="StoredG">What stayed, g; negative where things dried.</param>
 /// <param name="SkinEvaporation">Heat that skin vapour carried off, mean, W/m² of body.</param>
 /// <param name="Things">Things that hold water, most first.</param>
@@ -25,6 +26,7 @@ public sealed record FrostNight(
     double SourceG,
     double AddedG,
     double EscapedG,
+    double DrippedG,
     double StoredG,
     double SkinEvaporation,
     IReadOnlyList<FrostedThing> Things

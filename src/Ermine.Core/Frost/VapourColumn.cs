@@ -22,12 +22,17 @@ public readonly record struct VapourLayer(double Resistance, double VapourResist
 /// <param name="AirC">Air round the sleeper, °C.</param>
 /// <param name="AirPa">Vapour pressure of that air, Pa.</param>
 /// <param name="AirLayer">Still layer outside, m²K/W.</param>
-public readonly record struct ColumnClimate(double SkinC, double AirC, double AirPa, double AirLayer);
+public readonly record struct ColumnEnds(double SkinC, double AirC, double AirPa, double AirLayer)
+{
+    /// <summary>A skin in a climate.</summary>
+    public static ColumnEnds Of(double skinC, Climate climate) =>
+        new(skinC, climate.AirC, climate.VapourPa, climate.StillLayer);
+}
 
 /// <summary>What a stretch of time did to a column; g per m² of column.</summary>
 /// <param name="Source">Vapour from the skin.</param>
 /// <param name="Escaped">Vapour into the air.</param>
-/// <param name="Kept">Heat of deposition that stays inside: Σ 0.787·deposited·outer share of the resistance, Wh/m².</param>
+/// <param name="Kept">Heat of deposition that stays inside: Σ heat·deposited·outer share of the resistance, Wh/m²; negative where water that lay there dried.</param>
 public readonly record struct ColumnFlow(double Source, double Escaped, double Kept);
 
 /// <summary>
@@ -112,14 +117,16 @@ public sealed class VapourColumn : IDisposable
     /// <param name="climate">What the column is between.</param>
     /// <param name="hours">How long, h.</param>
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
-    public ColumnFlow Pass(Span<double> water, ColumnClimate climate, double hours, CancellationToken stop = default)
+    public ColumnFlow Pass(Span<double> water, ColumnEnds climate, double hours, CancellationToken stop = default)
     {
+        Span<double> before = stackalloc double[water.Length];
+        water.CopyTo(before);
         var thermal = Thermal;
         var saturation = Saturation;
         var whole = thermal[^1] + climate.AirLayer;
         for (var n = 0; n < Nodes; n++)
             saturation[n] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
-        var (source, escaped, kept) = (0.0, 0.0, 0.0);
+        var (source, escaped) = (0.0, 0.0);
         var left = hours;
         while (left > Empty)
         {
@@ -134,7 +141,6 @@ public sealed class VapourColumn : IDisposable
             for (var n = 0; n < Nodes; n++)
             {
                 var rate = Deposited(n);
-                kept += Deposition * rate * step * (whole - thermal[n]) / whole;
                 water[n] = Math.Max(0, water[n] + rate * step);
                 if (water[n] < Empty)
                     water[n] = 0;
@@ -143,11 +149,27 @@ public sealed class VapourColumn : IDisposable
             escaped += Flux[Nodes] * step;
             left -= step;
         }
-        return new(source, escaped, kept);
+        return new(source, escaped, Kept(before, water, whole));
     }
 
+    /// <summary>Frost gives back more than dew; neither more than its share of the way out.</summary>
+    private double Kept(ReadOnlySpan<double> before, ReadOnlySpan<double> after, double whole)
+    {
+        var thermal = Thermal;
+        var saturation = Saturation;
+        var kept = 0.0;
+        for (var n = 0; n < Nodes; n++)
+        {
+            var heat = saturation[n] < Freezing ? Deposition : Evaporation;
+            kept += heat * (after[n] - before[n]) * (whole - thermal[n]) / whole;
+        }
+        return kept;
+    }
+
+    private static readonly double Freezing = MoistAir.Saturation(0);
+
     /// <summary>Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them the lower convex hull of saturation.</summary>
-    private void Solve(ReadOnlySpan<double> water, ColumnClimate climate)
+    private void Solve(ReadOnlySpan<double> water, ColumnEnds climate)
     {
         var from = -1;
         for (var to = 0; to <= Nodes; to++)
@@ -159,7 +181,7 @@ public sealed class VapourColumn : IDisposable
         }
     }
 
-    private void Hull(int from, int to, ColumnClimate climate)
+    private void Hull(int from, int to, ColumnEnds climate)
     {
         var top = 0;
         hull[top++] = from;
@@ -177,16 +199,16 @@ public sealed class VapourColumn : IDisposable
         }
     }
 
-    private bool TurnsUp(int a, int b, int c, ColumnClimate climate) =>
+    private bool TurnsUp(int a, int b, int c, ColumnEnds climate) =>
         (Ceiling(b, climate) - Ceiling(a, climate)) * (At(c, climate) - At(a, climate))
         < (Ceiling(c, climate) - Ceiling(a, climate)) * (At(b, climate) - At(a, climate));
 
-    private double At(int n, ColumnClimate climate) =>
+    private double At(int n, ColumnEnds climate) =>
         n < 0 ? 0
         : n < Nodes ? Vapour[n]
         : Vapour[^1] + climate.AirLayer / Lewis;
 
-    private double Ceiling(int n, ColumnClimate climate) =>
+    private double Ceiling(int n, ColumnEnds climate) =>
         n < 0 ? MoistAir.OverWater(climate.SkinC)
         : n < Nodes ? Saturation[n]
         : climate.AirPa;

@@ -1,6 +1,4 @@
 using System.Collections.Concurrent;
-using Ermine.Core.Dryness;
-using Ermine.Core.Stack;
 
 namespace Ermine.Core.Kit;
 
@@ -48,48 +46,4 @@ public sealed class Closet
 
     /// <summary>The reading of a thing that is owned.</summary>
     public ItemReading ReadingOf(Guid id) => things[id].Reading;
-
-    /// <summary>
-    /// The layers of a system from the ground up, each group in the order given. Things not owned are left out.
-    /// </summary>
-    public IReadOnlyList<Resolved> Resolve(SleepSystem system)
-    {
-        var found = new List<Resolved>(system.Layers.Count);
-        for (var tier = 0; tier <= HighestTier; tier++)
-        {
-            for (var i = 0; i < system.Layers.Count; i++)
-            {
-                var layer = system.Layers[i];
-                if (things.TryGetValue(layer.ItemId, out var thing) && Tier(thing.Item.Kind) == tier)
-                    found.Add(new(thing.Item, thing.Reading, layer));
-            }
-        }
-        return found;
-    }
-
-    /// <summary>Grams of a system.</summary>
-    public double MassOf(SleepSystem system) => system.Layers.Sum(l => Find(l.ItemId)?.MassG ?? 0);
-
-    /// <summary>Where a kind of thing lies, from the ground up: 0–1 under the body, 2 on it, 3–5 over it.</summary>
-    public static int Tier(ItemKind kind) =>
-        kind switch
-        {
-            ItemKind.Underquilt => 0,
-            ItemKind.Pad => 1,
-            ItemKind.Garment or ItemKind.VapourBarrier => 2,
-            ItemKind.Liner => 3,
-            ItemKind.Bivy => 5,
-            _ => 4,
-        };
-
-    private const int HighestTier = 5;
-
-    /// <summary>The place of a kind of thing: 0 under the body, 1 on it, 2 over it.</summary>
-    public static int Place(ItemKind kind) =>
-        Tier(kind) < 2 ? 0
-        : Tier(kind) == 2 ? 1
-        : 2;
 }
-
-/// <summary>A thing of a system with its reading and the way it is used.</summary>
-public sealed record Resolved(KitItem Item, ItemReading Reading, Layer Use);

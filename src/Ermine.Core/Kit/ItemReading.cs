@@ -1,5 +1,5 @@
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Kit;
@@ -83,14 +83,13 @@ public static class ItemReader
             : null;
         var now = (insulation?.SI ?? 0) * item.LoftFactor;
         var local = item.Cover.Map(
-            (region, cover) =>
-                item.IsTopLayer && region == Region.Head ? (item.Hood ? Labels.ClosedHood * now : 0) : cover * now
+            (region, cover) => item.IsTopLayer && region == Region.Head ? item.HoodShare * now : cover * now
         );
         return new(
             insulation,
             local,
             claims,
-            item.IsTopLayer && insulation is { } bag ? Labels.Promise(bag) : null,
+            item.IsTopLayer && insulation is { } bag ? Labels.Promise(bag, OnTheBench(item)) : null,
             Unsettled(item),
             [.. Reasons(item, claims)]
         );
@@ -103,6 +102,13 @@ public static class ItemReader
     }
 
     private static ClaimKind TakenFor(ItemKind kind) => kind == ItemKind.Bag ? ClaimKind.Limit : ClaimKind.Comfort;
+
+    /// <summary>
+    /// Share of a thing that the test lays over the head: a bag without a hood is read without one, everything else as if it had one,
+    /// for a quilt is tested with a hood of its own kind.
+    /// </summary>
+    public static double OnTheBench(KitItem item) =>
+        item is { Kind: ItemKind.Bag, Hood: false } ? 0 : Labels.ClosedHood;
 
     private static double Covered(KitItem item) => Regions.All.Sum(r => Regions.BodyShare[r] * item.Cover[r]);
 
@@ -119,9 +125,9 @@ public static class ItemReader
                     and var r
                 ? new Insulation(r)
                 : null,
-            ClaimKind.Comfort => Labels.BagFor(Threshold.Comfort, new(value)),
-            ClaimKind.Limit => Labels.BagFor(Threshold.Limit, new(value)),
-            ClaimKind.Extreme => Labels.BagFor(Threshold.Extreme, new(value)),
+            ClaimKind.Comfort => Labels.BagFor(Threshold.Comfort, new(value), OnTheBench(item)),
+            ClaimKind.Limit => Labels.BagFor(Threshold.Limit, new(value), OnTheBench(item)),
+            ClaimKind.Extreme => Labels.BagFor(Threshold.Extreme, new(value), OnTheBench(item)),
             ClaimKind.RValue => Insulation.FromR(value),
             ClaimKind.SquareMetreKelvinPerWatt => new Insulation(value),
             ClaimKind.Tog => Insulation.FromTog(value),
@@ -129,7 +135,7 @@ public static class ItemReader
             ClaimKind.Clo when item.Kind == ItemKind.Garment => OverItsOwnPlace(item, Insulation.FromClo(value)),
             ClaimKind.Clo => Insulation.FromClo(value),
             ClaimKind.FillGrams => OfFill(value, claim.FillPower ?? 600, claim.AreaM2 ?? UsualShellM2(item)),
-            ClaimKind.Seasons => Labels.BagFor(Threshold.Comfort, new(ComfortOfSeasons(value))),
+            ClaimKind.Seasons => Labels.BagFor(Threshold.Comfort, new(ComfortOfSeasons(value)), OnTheBench(item)),
             ClaimKind.AddsDegrees => new Insulation(LinerByWeight(item.MassG)),
             _ => null,
         };
@@ -149,7 +155,7 @@ public static class ItemReader
         return new(TakenFor(item.Kind), PromiseIf(ClaimKind.Comfort), PromiseIf(ClaimKind.Limit));
 
         LabelTriplet? PromiseIf(ClaimKind kind) =>
-            Resistance(item, kind, printed) is { } bag ? Labels.Promise(bag) : null;
+            Resistance(item, kind, printed) is { } bag ? Labels.Promise(bag, OnTheBench(item)) : null;
     }
 
     private static double FoundByLiner(Insulation liner)
@@ -170,7 +176,9 @@ public static class ItemReader
                 ? "The label does not say which temperature it prints; a quilt's is read as comfort until you say."
             : "The label does not say which temperature it prints; a bag's is read as limit until you say.";
         if (item.IsTopLayer && item.HasTemperatureLabel)
-            yield return "Labels are read under test conditions: a thin pad, light clothes, a closed hood, still air.";
+            yield return item is { Kind: ItemKind.Bag, Hood: false }
+                ? "Labels are read under test conditions: a thin pad, light clothes and a thick cap, for it has no hood; still air."
+                : "Labels are read under test conditions: a thin pad, light clothes, a closed hood, still air.";
         if (claims.Any(c => c.Insulation is null))
             yield return "One of the numbers stands for no possible insulation and was left out.";
         if (claims.Count(c => c.Insulation is not null) > 1)

@@ -1,4 +1,5 @@
-using Ermine.Core.Stack;
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 
 namespace Ermine.Core.Kit;
 
@@ -28,6 +29,19 @@ public enum ItemKind
 
     /// <summary>Lets no vapour through; worn or slept in, on the inside.</summary>
     VapourBarrier,
+}
+
+/// <summary>On which side of the body a thing lies.</summary>
+public enum Side
+{
+    /// <summary>Under it.</summary>
+    Under,
+
+    /// <summary>On it: worn.</summary>
+    On,
+
+    /// <summary>Over it.</summary>
+    Over,
 }
 
 /// <summary>What warms in a thing: its fill, fabric or foam.</summary>
@@ -186,14 +200,23 @@ public sealed record KitItem(
     long Version = 0
 )
 {
-    /// <summary>Is put on: a garment or a vapour barrier.</summary>
-    public bool IsWorn => Kind is ItemKind.Garment or ItemKind.VapourBarrier;
-
     /// <summary>Headwear: covers the head and nothing else.</summary>
     public bool IsHeadwear => Kind == ItemKind.Garment && Cover is { Head: > 0, Torso: 0, Legs: 0, Feet: 0 };
 
     /// <summary>A bag or a quilt.</summary>
     public bool IsTopLayer => Kind is ItemKind.Bag or ItemKind.Quilt;
+
+    /// <summary>On which side of the body it lies.</summary>
+    public Side Side =>
+        Kind switch
+        {
+            ItemKind.Pad or ItemKind.Underquilt => Side.Under,
+            ItemKind.Garment or ItemKind.VapourBarrier => Side.On,
+            _ => Side.Over,
+        };
+
+    /// <summary>Share of a bag that its closed hood holds over the head; 0 without a hood.</summary>
+    public double HoodShare => this is { Kind: ItemKind.Bag, Hood: true } ? Labels.ClosedHood : 0;
 
     /// <summary>Carries a temperature label, whose reading already contains its own closed collar and hood.</summary>
     public bool HasTemperatureLabel =>

@@ -23,6 +23,11 @@ public static class Moisture
     public static double Kept(Material material, double waterPerGram) =>
         Math.Max(LeastKept, Math.Exp(-Decay(material) * waterPerGram));
 
+    /// <summary>Share of its dry resistance that a thing keeps; a pad keeps all of it whatever it is made of.</summary>
+    /// <inheritdoc cref="Kept(Material, double)"/>
+    public static double Kept(KitItem item, double waterPerGram) =>
+        item.Kind == ItemKind.Pad || waterPerGram <= 0 ? 1 : Kept(item.Material, waterPerGram);
+
     /// <summary>Share of a bag's or quilt's mass that is fill, where its fill is not said (assumption).</summary>
     public const double FillShareOfMass = 0.6;
 
@@ -52,6 +57,9 @@ public static class Moisture
             Material.Foam or Material.Inflatable or Material.Coated => 0.02,
             _ => 0.5,
         };
+
+    /// <summary>Most water that a thing holds, g: what is over runs on or drips.</summary>
+    public static double CapacityG(KitItem item) => Capacity(item.Material) * HoldingMassG(item);
 
     /// <summary>Whether its fibres bind vapour: down and wool (assumption).</summary>
     public static bool Binds(Material material) => material is Material.Down or Material.TreatedDown or Material.Wool;

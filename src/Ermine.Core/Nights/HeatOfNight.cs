@@ -1,5 +1,7 @@
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
+using Ermine.Core.Air;
+using Ermine.Core.Body;
+using Ermine.Core.Ground;
+using Ermine.Core.Heat;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
@@ -17,8 +19,17 @@ public sealed record AirOfNight(double FromHour, IReadOnlyList<double> Outside)
         return Outside.Count == 1 ? Outside[0] : Outside[i] + (x - i) * (Outside[i + 1] - Outside[i]);
     }
 
-    /// <summary>The same night so much warmer.</summary>
-    public AirOfNight Warmer(double kelvin) => this with { Outside = [.. Outside.Select(t => t + kelvin)] };
+    /// <summary>Coldest air outside between two hours, °C.</summary>
+    public double Lowest(double from, double to)
+    {
+        var lowest = Math.Min(At(from), At(to));
+        for (var i = 0; i < Outside.Count; i++)
+        {
+            if (FromHour + i > from && FromHour + i < to)
+                lowest = Math.Min(lowest, Outside[i]);
+        }
+        return lowest;
+    }
 }
 
 /// <summary>What stands between the sleeper and the cold from an hour on.</summary>
@@ -26,7 +37,7 @@ public sealed record AirOfNight(double FromHour, IReadOnlyList<double> Outside)
 /// <param name="Stack">What it is.</param>
 /// <param name="Where">Shelter and ground.</param>
 /// <param name="TightFeet">Something worn squeezes the feet.</param>
-public sealed record StackFrom(double FromHour, ThermalStack Stack, Surroundings Where, bool TightFeet = false);
+public sealed record StackFrom(double FromHour, Conductances Stack, Surroundings Where, bool TightFeet = false);
 
 /// <summary>One step of the night. Heat in W per m² of body, mean over the step; state at its end.</summary>
 /// <param name="Hour">End of the step.</param>
@@ -64,7 +75,7 @@ public sealed record NightStep(
 public sealed record WorstPlace(Region Region, bool Downward, double Hour, Temperature? Feet);
 
 /// <summary>The night played through.</summary>
-/// <param name="Verdict">By the lowest skin temperature.</param>
+/// <param name="Verdict">By the lowest skin temperature, and hot where sweat wets.</param>
 /// <param name="LowestSkin">Lowest mean skin temperature.</param>
 /// <param name="LowestFeet">Lowest temperature of the feet.</param>
 /// <param name="CoolFrom">Hour from which sleep is restless; null where never.</param>
@@ -92,7 +103,7 @@ public sealed record PlayedNight(
 );
 
 /// <summary>What a night is played with.</summary>
-/// <param name="Sleeper">Who sleeps; a stated offset counts as air that much warmer.</param>
+/// <param name="Sleeper">Who sleeps; a stated offset moves the night that is felt.</param>
 /// <param name="Stacks">What is slept in, in order of time; the first from getting in.</param>
 /// <param name="Air">Air outside through the night.</param>
 /// <param name="Sources">Heat brought.</param>
@@ -107,7 +118,20 @@ public sealed record NightToPlay(
     double InHour,
     double UpHour,
     StartState Start
-);
+)
+{
+    /// <summary>The coldest air outside in which each of the stacks is slept in; hours are taken whole, on the colder side.</summary>
+    public IEnumerable<(int Stack, Temperature Low)> Coldest()
+    {
+        for (var i = 0; i < Stacks.Count; i++)
+        {
+            var from = Math.Max(InHour, Stacks[i].FromHour);
+            var to = i + 1 < Stacks.Count ? Stacks[i + 1].FromHour : UpHour;
+            if (to > from)
+                yield return (i, new(Air.Lowest(Math.Floor(from), Math.Ceiling(to))));
+        }
+    }
+}
 
 /// <summary>
 /// Plays a night in steps of ten minutes: what is lost and not made becomes heat debt, which cools the skin
@@ -142,31 +166,131 @@ public static class HeatOfNight
     /// <summary>Plays the night.</summary>
     public static PlayedNight Play(NightToPlay night)
     {
-        var (sleeper, stacks, _, sources, inHour, upHour, _) = night;
-        var asleep = Metabolism.Sleeping(sleeper);
-        var capacity = 0.97 * sleeper.MassKg / (3 * sleeper.BodyAreaM2);
-        var meanAir = MeanAir(night);
-        var count = Math.Max(1, (int)Math.Ceiling((upHour - inHour) / Step - 1e-9));
-        var steps = new List<NightStep>(count);
-        var debt = DebtAt(night.Start);
-        var feet = Feet.AtStart(night.Start);
+        Span<Moment> moments = stackalloc Moment[Count(night)];
+        Walk(night, 0, moments);
+        var sleeper = night.Sleeper;
+        var capacity = Capacity(sleeper);
+        var steps = new List<NightStep>(moments.Length);
+        var (lowest, coldest, coldFeet) = (0, 0, 0);
+        double? coolFrom = null,
+            awakeFrom = null,
+            feetColdFrom = null,
+            feetAlarmFrom = null;
         var sweat = 0.0;
+        for (var n = 0; n < moments.Length; n++)
+        {
+            ref readonly var m = ref moments[n];
+            steps.Add(m.Told(night));
+            sweat += m.Sweated * m.Hours / WhPerGram * sleeper.BodyAreaM2;
+            lowest = m.Skin < moments[lowest].Skin ? n : lowest;
+            coldest = m.Climate.AirC < moments[coldest].Climate.AirC ? n : coldest;
+            coldFeet = m.Feet < moments[coldFeet].Feet ? n : coldFeet;
+            coolFrom ??= m.Skin < Verdicts.CoolBelow ? m.Hour : null;
+            awakeFrom ??= m.Skin < Verdicts.ColdBelow ? m.Hour : null;
+            feetColdFrom ??= m.Feet < Feet.WarnBelow ? m.Hour : null;
+            feetAlarmFrom ??= m.Feet < Feet.AlarmBelow ? m.Hour : null;
+        }
+        return new(
+            Verdicts.Of(new(moments[lowest].Skin), sweat),
+            new(moments[lowest].Skin),
+            new(moments[coldFeet].Feet),
+            coolFrom,
+            awakeFrom,
+            feetColdFrom,
+            feetAlarmFrom,
+            Worst(night, moments[coldest], moments[coldFeet]),
+            sweat,
+            capacity * (Threshold.Comfort.SkinCelsius - Verdicts.CoolBelow),
+            capacity * (Threshold.Comfort.SkinCelsius - Verdicts.ColdBelow),
+            steps
+        );
+    }
+
+    /// <summary>Lowest mean skin temperature of the night if its air were so much warmer throughout, °C.</summary>
+    /// <param name="night">The night.</param>
+    /// <param name="warmerK">How much warmer, K.</param>
+    public static double LowestSkin(NightToPlay night, double warmerK)
+    {
+        Span<Moment> moments = stackalloc Moment[Count(night)];
+        Walk(night, warmerK, moments);
+        var lowest = double.MaxValue;
+        foreach (ref readonly var m in moments)
+            lowest = Math.Min(lowest, m.Skin);
+        return lowest;
+    }
+
+    /// <summary>Steps of a night.</summary>
+    internal static int Count(NightToPlay night) =>
+        Math.Max(1, (int)Math.Ceiling((night.UpHour - night.InHour) / Step - 1e-9));
+
+    private static double Capacity(Sleeper sleeper) => 0.97 * sleeper.MassKg / (3 * sleeper.BodyAreaM2);
+
+    /// <summary>One step as it is worked out; as <see cref="NightStep"/>.</summary>
+    internal readonly record struct Moment(
+        double Hour,
+        double Hours,
+        double Outside,
+        Climate Climate,
+        Climate Felt,
+        int Stack,
+        double SkinBefore,
+        double Skin,
+        double Feet,
+        double Debt,
+        double Made,
+        double Shivering,
+        double Brought,
+        double Vented,
+        double Sweated
+    )
+    {
+        public NightStep Told(NightToPlay night) =>
+            new(
+                Hour,
+                new(Outside),
+                new(Climate.AirC),
+                new(Skin),
+                new(Feet),
+                Debt,
+                Made,
+                Shivering,
+                Brought,
+                HeatBalance.Loss(night.Stacks[Stack].Stack, SkinBefore, Made, Felt),
+                Vented,
+                Sweated
+            );
+    }
+
+    /// <summary>Every step of the night. Its heat is that of the night that is felt; its air, vapour and feet are those of the night as it is.</summary>
+    internal static void Walk(NightToPlay night, double warmerK, Span<Moment> moments)
+    {
+        var (sleeper, stacks, air, sources, inHour, upHour, start) = night;
+        var warmth = Warmth.Of(sleeper);
+        var capacity = Capacity(sleeper);
+        var meanAir = MeanAir(night) + warmerK;
+        var debt = DebtAt(start);
+        var feet = Feet.AtStart(start);
         var current = 0;
-        for (var n = 0; n < count; n++)
+        var felt = warmth.Felt(new(meanAir)).Celsius;
+        var frame = new Frame(stacks[0], meanAir, felt);
+        for (var n = 0; n < moments.Length; n++)
         {
             var from = inHour + n * Step;
             var to = Math.Min(upHour, from + Step);
             var hours = to - from;
             while (current + 1 < stacks.Count && stacks[current + 1].FromHour <= from + 1e-9)
-                current++;
-            var (_, stack, where, tight) = stacks[current];
-            var outside = new Temperature(night.Air.At((from + to) / 2));
-            var around = where.Shelter.AirAround(outside).Celsius + sleeper.StatedOffsetK;
-            var ground = where.GroundUnder(stack, stack.Hung ? outside : meanAir).Celsius + sleeper.StatedOffsetK;
-            var skin = 33 - debt / capacity;
+                frame = new(stacks[++current], meanAir, felt);
+            var outside = air.At((from + to) / 2) + warmerK;
+            var climate = frame.At(outside);
+            var chill = frame.Felt(warmth.Felt(new(outside)).Celsius);
+            var skin = Threshold.Comfort.SkinCelsius - debt / capacity;
             var shivering = Shivering(skin);
-            var made = asleep + shivering;
-            var lost = HeatBalance.Loss(stack, skin, made, around, ground, where.Shelter.Humidity);
+            var made = warmth.SleepingHeat + shivering;
+            var lost =
+                frame.ToAir * (skin - chill.AirC)
+                + frame.ToGround * (skin - chill.GroundC)
+                + Metabolism.Respiratory(made, chill)
+                + frame.Evaporation;
             var (brought, atFeet) = (0.0, 0.0);
             foreach (var source in sources)
             {
@@ -175,68 +299,79 @@ public static class HeatOfNight
                 if (source.Region == Region.Feet)
                     atFeet += HeatSource.AtItsPlace * heat / Regions.BodyShare.Feet;
             }
-            feet = Feet.After(feet, new(stack.Upward.Feet, around, debt, made, atFeet, tight), hours);
-            var after = debt + hours * (lost.Total - made - brought);
+            feet = Feet.After(feet, new(frame.Feet, climate.AirC, debt, made, atFeet, frame.TightFeet), hours);
+            var after = debt + hours * (lost - made - brought);
             var surplus = Math.Max(0, (-MostStored - after) / hours);
-            var vented = Math.Min(surplus, MostVenting * Math.Max(0, skin - around));
+            var vented = Math.Min(surplus, MostVenting * Math.Max(0, skin - chill.AirC));
             debt = Math.Max(-MostStored, after);
-            sweat += (surplus - vented) * hours / WhPerGram * sleeper.BodyAreaM2;
-            steps.Add(
-                new(
-                    to,
-                    outside,
-                    new(around),
-                    new(33 - debt / capacity),
-                    new(feet),
-                    debt,
-                    made,
-                    shivering,
-                    brought,
-                    lost,
-                    vented,
-                    surplus - vented
-                )
+            moments[n] = new(
+                to,
+                hours,
+                outside,
+                climate,
+                chill,
+                current,
+                skin,
+                Threshold.Comfort.SkinCelsius - debt / capacity,
+                feet,
+                debt,
+                made,
+                shivering,
+                brought,
+                vented,
+                surplus - vented
             );
         }
-        var lowest = steps.MinBy(s => s.Skin.Celsius)!.Skin;
-        double? First(Func<NightStep, bool> crossed) => steps.FirstOrDefault(crossed)?.Hour;
-        return new(
-            Verdicts.Of(lowest),
-            lowest,
-            steps.MinBy(s => s.Feet.Celsius)!.Feet,
-            First(s => s.Skin.Celsius < Verdicts.CoolBelow),
-            First(s => s.Skin.Celsius < Verdicts.ColdBelow),
-            First(s => s.Feet.Celsius < Feet.WarnBelow),
-            First(s => s.Feet.Celsius < Feet.AlarmBelow),
-            Worst(night, steps, meanAir),
-            sweat,
-            capacity * (33 - Verdicts.CoolBelow),
-            capacity * (33 - Verdicts.ColdBelow),
-            steps
-        );
     }
 
-    /// <summary>Mean air of the night outside, which decides the ground.</summary>
-    public static Temperature MeanAir(NightToPlay night) =>
-        new(
-            Enumerable.Range(0, 24).Average(n => night.Air.At(night.InHour + n / 23.0 * (night.UpHour - night.InHour)))
-        );
+    /// <summary>What stays the same while the same is slept in.</summary>
+    private readonly struct Frame(StackFrom slept, double meanAir, double feltMeanAir)
+    {
+        private readonly Surroundings where = slept.Where;
+        private readonly bool hung = slept.Stack.Hung;
+        private readonly double ground = slept.Where.GroundUnder(slept.Stack.Hung, new(meanAir)).Celsius;
+        private readonly double feltGround = slept.Where.GroundUnder(slept.Stack.Hung, new(feltMeanAir)).Celsius;
+        private readonly double humidity = slept.Where.Shelter.Humidity;
+        private readonly double wind = slept.Where.WindMs;
+
+        public double ToAir { get; } = slept.Stack.ToAir + slept.Stack.Leakage;
+        public double ToGround { get; } = slept.Stack.ToGround;
+        public double Evaporation { get; } = slept.Stack.SkinEvaporation;
+        public double Feet { get; } = slept.Stack.Upward.Feet;
+        public bool TightFeet { get; } = slept.TightFeet;
+
+        public Climate At(double outside) => Of(outside, ground);
+
+        public Climate Felt(double outside) => Of(outside, feltGround);
+
+        private Climate Of(double outside, double ground)
+        {
+            var around = where.Shelter.AirAround(new(outside)).Celsius;
+            return new(around, hung ? around : ground, humidity, wind);
+        }
+    }
+
+    /// <summary>Mean air of the night outside, which decides the ground, °C.</summary>
+    public static double MeanAir(NightToPlay night)
+    {
+        var sum = 0.0;
+        for (var n = 0; n < 24; n++)
+            sum += night.Air.At(night.InHour + n / 23.0 * (night.UpHour - night.InHour));
+        return sum / 24;
+    }
 
     /// <summary>The feet where they turn cold; else the surface that loses most per m², at the coldest step.</summary>
-    private static WorstPlace Worst(NightToPlay night, List<NightStep> steps, Temperature meanAir)
+    private static WorstPlace Worst(NightToPlay night, in Moment coldest, in Moment coldFeet)
     {
-        var coldFeet = steps.MinBy(s => s.Feet.Celsius)!;
-        if (coldFeet.Feet.Celsius < Feet.WarnBelow)
-            return new(Region.Feet, false, coldFeet.Hour, coldFeet.Feet);
-        var coldest = steps.MinBy(s => s.Around.Celsius)!;
-        var (_, stack, where, _) = night.Stacks.Last(s => s.FromHour <= coldest.Hour || s == night.Stacks[0]);
-        var ground = where.GroundUnder(stack, stack.Hung ? coldest.Outside : meanAir).Celsius;
+        if (coldFeet.Feet < Feet.WarnBelow)
+            return new(Region.Feet, false, coldFeet.Hour, new(coldFeet.Feet));
+        var (stack, climate, skin) = (night.Stacks[coldest.Stack].Stack, coldest.Climate, coldest.Skin);
         var worst = Regions
             .All.SelectMany(r =>
                 new[]
                 {
-                    (Region: r, Down: false, Density: stack.Upward[r] * (coldest.Skin - coldest.Around).Kelvin),
-                    (Region: r, Down: true, Density: stack.Downward[r] * (coldest.Skin.Celsius - ground)),
+                    (Region: r, Down: false, Density: stack.Upward[r] * (skin - climate.AirC)),
+                    (Region: r, Down: true, Density: stack.Downward[r] * (skin - climate.GroundC)),
                 }
             )
             .MaxBy(p => p.Density);

@@ -1,5 +1,5 @@
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
+using Ermine.Core.Body;
+using Ermine.Core.Plans;
 
 namespace Ermine.Core.Nights;
 

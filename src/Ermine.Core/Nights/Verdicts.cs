@@ -1,7 +1,27 @@
-using Ermine.Core.Stack;
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
+
+/// <summary>What the plan says of a night, from the best to the worst.</summary>
+public enum Verdict
+{
+    /// <summary>Slept through.</summary>
+    Warm,
+
+    /// <summary>Too warm: sweat wets what is worn.</summary>
+    Hot,
+
+    /// <summary>A restless night.</summary>
+    Cool,
+
+    /// <summary>Awake and shivering, harm possible.</summary>
+    Cold,
+
+    /// <summary>Extreme fails.</summary>
+    NoGo,
+}
 
 /// <summary>How verdicts are reached and joined.</summary>
 public static class Verdicts
@@ -15,18 +35,36 @@ public static class Verdicts
     /// <summary>Skin below which it is dangerous, °C (after Goldman: 150 kcal).</summary>
     public const double DangerBelow = 25.56;
 
-    /// <summary>The verdict of a lowest mean skin temperature.</summary>
-    public static Verdict Of(Temperature lowestSkin) =>
-        lowestSkin.Celsius >= CoolBelow ? Verdict.Warm
-        : lowestSkin.Celsius >= ColdBelow ? Verdict.Cool
-        : lowestSkin.Celsius >= DangerBelow ? Verdict.Cold
-        : Verdict.NoGo;
+    /// <summary>Sweat from which on it wets what is worn, g (assumption).</summary>
+    public const double SweatThatWets = 20;
+
+    /// <summary>The verdict of a lowest mean skin temperature and of the sweat of a night.</summary>
+    /// <param name="lowestSkin">Lowest mean skin temperature.</param>
+    /// <param name="sweatG">Sweat over the whole body, g.</param>
+    public static Verdict Of(Temperature lowestSkin, double sweatG) =>
+        lowestSkin.Celsius < DangerBelow ? Verdict.NoGo
+        : lowestSkin.Celsius < ColdBelow ? Verdict.Cold
+        : lowestSkin.Celsius < CoolBelow ? Verdict.Cool
+        : sweatG >= SweatThatWets ? Verdict.Hot
+        : Verdict.Warm;
 
     /// <summary>The best verdict that a low allows, however short it lasts: below the limit cool, below the extreme no-go.</summary>
     public static Verdict AtBest(Temperature low, HoldsTo limit, HoldsTo extreme) =>
         !extreme.In(low) ? Verdict.NoGo
         : !limit.In(low) ? Verdict.Cool
         : Verdict.Warm;
+
+    /// <summary>The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them.</summary>
+    /// <param name="hours">The night as it went.</param>
+    /// <param name="night">What it was played with.</param>
+    /// <param name="holds">What each of its stacks holds to.</param>
+    public static Verdict Of(PlayedNight hours, NightToPlay night, Func<int, Threshold, HoldsTo> holds)
+    {
+        var verdict = hours.Verdict;
+        foreach (var (stack, low) in night.Coldest())
+            verdict = Worse(verdict, AtBest(low, holds(stack, Threshold.Limit), holds(stack, Threshold.Extreme)));
+        return verdict;
+    }
 
     /// <summary>The worse of two.</summary>
     public static Verdict Worse(Verdict a, Verdict b) => (Verdict)Math.Max((int)a, (int)b);

@@ -1,6 +1,7 @@
 using Ermine.Core.Air;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
+using Ermine.Core.Plans;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
@@ -46,14 +47,15 @@ public sealed record NightWeather(
 /// <summary>Reads a night's weather from what is typed and what is forecast.</summary>
 public static class WeatherOfNight
 {
-    /// <summary>Above this a night counts as wet cold, °C (assumption).</summary>
-    public const double WetColdAbove = -5;
-
     /// <summary>Water that insulation takes up in full wet cold, g on a g (assumption).</summary>
     public const double WetColdWater = 0.10;
 
-    /// <summary>From nothing at −8 °C to all of it at −2 °C (assumption).</summary>
-    public static double DampnessAt(Temperature low) => WetColdWater * Math.Clamp((low.Celsius + 8) / 6, 0, 1);
+    /// <summary>From nothing at −8 °C to all of it from −2 to +4 °C, and nothing again at +8 °C (assumption).</summary>
+    public static double DampnessAt(Temperature low) =>
+        WetColdWater * Math.Clamp(Math.Min((low.Celsius + 8) / 6, (8 - low.Celsius) / 4), 0, 1);
+
+    /// <summary>A night counts as wet cold where half of that is taken up: from −5 to +6 °C (assumption).</summary>
+    public static bool IsWetCold(Temperature low) => DampnessAt(low) > WetColdWater / 2;
 
     /// <summary>The weather of a night; null while no low is known.</summary>
     /// <param name="trip">The trip.</param>
@@ -103,7 +105,7 @@ public static class WeatherOfNight
             site,
             wind is { } w ? Wind.Chill(low.PlanFor, w) : null,
             wind is { } v ? Wind.MinutesToFrostbite(low.PlanFor, v) : null,
-            low.PlanFor.Celsius > WetColdAbove,
+            IsWetCold(low.PlanFor),
             DampnessAt(low.PlanFor)
         );
     }
@@ -112,10 +114,10 @@ public static class WeatherOfNight
     /// <param name="night">The night.</param>
     /// <param name="weather">Its weather.</param>
     /// <param name="forecast">The forecast it stands on.</param>
-    /// <param name="evening">When it begins and ends.</param>
-    public static AirOfNight Air(Night night, NightWeather weather, ForecastSeries? forecast, Evening evening)
+    /// <param name="bedtime">When it begins and ends.</param>
+    public static AirOfNight Air(Night night, NightWeather weather, ForecastSeries? forecast, Bedtime bedtime)
     {
-        var (from, to) = (Math.Floor(evening.InHour), Math.Ceiling(evening.UpHour));
+        var (from, to) = (Math.Floor(bedtime.InHour), Math.Ceiling(bedtime.UpHour));
         var hours = night.TypedLowC is null ? forecast?.Hourly(night.Date, from, to) : null;
         hours ??= Diurnal.Hours(
             weather.Low.PlanFor.Celsius,
@@ -135,7 +137,7 @@ public static class WeatherOfNight
         {
             if (ByHand(LowStepKind.SiteWind) is { } wind)
                 yield return Set(wind);
-            else if (Wind.SiteFactor(night.Terrain) is not 1 and var factor)
+            else if (SiteWind.Factor(night.Terrain) is not 1 and var factor)
                 yield return new(
                     LowStepKind.SiteWind,
                     factor,

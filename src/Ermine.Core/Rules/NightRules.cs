@@ -1,11 +1,12 @@
-using Ermine.Core.Dryness;
-using Ermine.Core.Forecasts;
+using Ermine.Core.Body;
 using Ermine.Core.Frost;
 using Ermine.Core.Ground;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
+using Ermine.Core.Trips;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Rules;
@@ -27,31 +28,50 @@ public sealed record Caution(
 );
 
 /// <summary>What the rules look at.</summary>
+/// <param name="Run">The trip of the person.</param>
+/// <param name="Index">Which night, from 0.</param>
+/// <param name="System">What is slept in.</param>
+/// <param name="Bedtime">When the night begins and ends and what is done.</param>
+/// <param name="Stack">What is slept in, as it lies.</param>
+/// <param name="Where">Shelter and ground.</param>
+/// <param name="Comfort">Coldest air in which comfort holds.</param>
+/// <param name="Limit">Coldest air in which the limit holds.</param>
+/// <param name="Verdict">The verdict; null while no low is known or nothing is laid out.</param>
 public sealed record NightSubject(
-    Night Night,
-    NightWeather? Weather,
-    Sleeper Sleeper,
-    Member Member,
+    TripRun Run,
+    int Index,
     SleepSystem System,
-    Evening Evening,
+    Bedtime Bedtime,
     BuiltStack Stack,
+    Surroundings Where,
     HoldsTo Comfort,
     HoldsTo Limit,
-    PlayedNight? Hours,
-    Verdict? Verdict,
-    Closet Closet,
-    int Index,
-    WaterState Water
+    Verdict? Verdict
 )
 {
-    /// <summary>Nights slept in this system before this one.</summary>
-    public int NightsBefore => Index;
+    /// <summary>The night.</summary>
+    public Night Night => Run.Trip.Nights[Index];
+
+    /// <summary>Its weather; null while no low is known.</summary>
+    public NightWeather? Weather => Run.Context.Weather(Index);
+
+    /// <summary>It hour by hour.</summary>
+    public PlayedNight? Hours => Run[Index].Slept.Hours;
+
+    /// <summary>Water in everything at getting in.</summary>
+    public Water Water => Run[Index].EveningWater;
+
+    /// <summary>Who sleeps.</summary>
+    public Sleeper Sleeper => Run.Model.Sleeper;
+
+    /// <summary>What this person uses and does.</summary>
+    public Member Member => Run.Member;
 
     /// <summary>What is done to keep dry.</summary>
     public Habits Habits => Member.DryOrPlain.Habits;
 
     /// <summary>What is worn.</summary>
-    public IEnumerable<PlacedItem> Worn => Stack.Items.Where(i => i.Item.IsWorn);
+    public IEnumerable<PlacedItem> Worn => Stack.Items.Where(i => i.Item.Side == Side.On);
 
     /// <summary>Pads.</summary>
     public IEnumerable<PlacedItem> Pads => Stack.Items.Where(i => i.Item.Kind == ItemKind.Pad);
@@ -77,9 +97,6 @@ public static class NightRules
 
     /// <summary>Headwear from this on keeps sound out, m²K/W (assumption).</summary>
     public const double KeepsSoundOut = 0.30;
-
-    /// <summary>Sweat from this on wets the base, g (assumption).</summary>
-    public const double SweatThatWets = 20;
 
     /// <summary>Deep cold, in which frost gathers in every night, °C (assumption).</summary>
     public const double DeepCold = -18;
@@ -135,12 +152,22 @@ public static class NightRules
                 "Shivering hard for hours, the body still loses more than it makes.",
                 MayBeQuiet: false
             );
-        else if (n.Verdict == Verdict.Cold || n.Weather is { } w && !n.Limit.In(w.Low.PlanFor))
+        else if (n.Verdict == Verdict.Cold)
             yield return new(
                 "below-limit",
                 true,
-                "Below the limit in the coldest hours: shivering, and harm is possible. Not a night to plan for.",
-                "Curled up and unable to sleep, the margin for anything going wrong is gone.",
+                "Awake and shivering in the coldest hours, and harm is possible. Not a night to plan for.",
+                "Unable to sleep, the margin for anything going wrong is gone.",
+                MayBeQuiet: false
+            );
+        else if (n.Verdict == Verdict.Cool)
+            yield return new(
+                "restless",
+                false,
+                n.Weather is { } w && !n.Limit.In(w.Low.PlanFor)
+                    ? "Below the limit in the coldest hours: a restless night, and nothing left for anything going wrong."
+                    : "A restless night: the skin cools below what lets one sleep on.",
+                "What is lost through the night is made up by nothing until the morning.",
                 MayBeQuiet: false
             );
         var barred = n.Worn.Any(i => i.Item.Kind == ItemKind.VapourBarrier);
@@ -151,7 +178,7 @@ public static class NightRules
                 $"Too warm inside the barrier: about {wet.SweatG:0} g of sweat stay in the base. Open the collar early, or wear less under it.",
                 "A barrier lets nothing out: what is sweated inside it stays."
             );
-        else if (n.Hours is { SweatG: >= SweatThatWets } h)
+        else if (n.Verdict == Verdict.Hot && n.Hours is { } h)
             yield return new(
                 "too-warm",
                 false,
@@ -175,7 +202,7 @@ public static class NightRules
             yield return new(
                 "feet-cold",
                 false,
-                n.Evening.Start == StartState.Chilled
+                n.Bedtime.Start == StartState.Chilled
                     ? "Feet that go in cold stay cold: warm them by moving before getting in."
                     : $"Feet fall to about {h.LowestFeet.Celsius:0} °C and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
                 "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."
@@ -184,7 +211,7 @@ public static class NightRules
 
     private static IEnumerable<Caution> Underside(NightSubject n)
     {
-        var under = n.Stack.Items.Where(i => Closet.Place(i.Item.Kind) == 0).ToList();
+        var under = n.Stack.Items.Where(i => i.Item.Side == Side.Under).ToList();
         if (!n.Hung && !n.Pads.Any())
             yield return new(
                 "no-pad",
@@ -223,7 +250,7 @@ public static class NightRules
             );
         var foam =
             n.Pads.Any(p => p.Item.Material == Material.Foam)
-            || n.Member.Along.Any(id => n.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
+            || n.Member.Along.Any(id => n.Run.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
         if (!n.Hung && n.Pads.Any(p => p.Item.Material == Material.Inflatable) && !foam)
             yield return new(
                 "foam-in-reserve",
@@ -235,7 +262,7 @@ public static class NightRules
 
     private static IEnumerable<Caution> Head(NightSubject n)
     {
-        var over = n.Stack.Items.Where(i => Closet.Place(i.Item.Kind) > 0).Sum(i => i.Local.Head);
+        var over = n.Stack.Items.Where(i => i.Item.Side != Side.Under).Sum(i => i.Local.Head);
         if (over == 0)
             yield return new(
                 "bare-head",
@@ -254,14 +281,18 @@ public static class NightRules
 
     private static IEnumerable<Caution> Crushed(NightSubject n)
     {
-        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Why.StartsWith("crushed", StringComparison.Ordinal))))
+        if (
+            n.Stack.Items.Any(i =>
+                i.Corrections.Any(c => c.Kind is CorrectionKind.Crushed or CorrectionKind.BringsNothing)
+            )
+        )
             yield return new(
                 "heavy-over-light",
                 false,
                 "The heavier layer lies outside and crushes the lighter. Turn them round, unless frost is to gather in the outer one.",
                 "Loft is what warms."
             );
-        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Why.StartsWith("squeezed", StringComparison.Ordinal))))
+        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Kind == CorrectionKind.Squeezed)))
             yield return new(
                 "squeezed",
                 false,
@@ -315,9 +346,9 @@ public static class NightRules
                 "It has no smell, and sleep hides it.",
                 MayBeQuiet: false
             );
-        var flame = n.Evening.Events.Any(e =>
+        var flame = n.Bedtime.Events.Any(e =>
             e.Kind is NightEventKind.HotBottle or NightEventKind.WarmStone or NightEventKind.Meal
-            && e.Hour >= n.Evening.InHour
+            && e.Hour >= n.Bedtime.InHour
         );
         if (
             flame
@@ -332,7 +363,7 @@ public static class NightRules
                 $"A flame from the bag, with {melts.Item.Name} on: fleece and nylon melt onto the skin. Cook before getting in.",
                 "Wool chars, nylon melts."
             );
-        foreach (var hot in n.Evening.Events.Where(e => !e.Wrapped))
+        foreach (var hot in n.Bedtime.Events.Where(e => !e.Wrapped))
             yield return new(
                 "unwrapped",
                 true,
@@ -341,14 +372,17 @@ public static class NightRules
                     : "The stone is not wrapped: wrap it.",
                 "Skin burns in sleep at temperatures that feel only warm."
             );
-        if (n.Evening.Events.Any(e => e.Kind == NightEventKind.Warmer))
+        if (n.Bedtime.Events.Any(e => e.Kind == NightEventKind.Warmer))
             yield return new(
                 "warmer-on-skin",
                 false,
                 "A warmer lies outside the sock, never on bare skin or where you cannot feel.",
                 "Low burns come slowly."
             );
-        if (n.Verdict is not (null or Verdict.Warm) && n.Evening.Events.All(e => e.Kind != NightEventKind.Meal))
+        if (
+            n.Verdict is not (null or Verdict.Warm or Verdict.Hot)
+            && n.Bedtime.Events.All(e => e.Kind != NightEventKind.Meal)
+        )
             yield return new(
                 "no-meal",
                 false,
@@ -390,14 +424,14 @@ public static class NightRules
     {
         var covered = n.Worn.Sum(i => i.Local.Head);
         var hood = n.Tops.Any(t => t.Local.Head > 0);
-        if (n.Evening.AbleToHear && (hood || covered >= KeepsSoundOut))
+        if (n.Bedtime.AbleToHear && (hood || covered >= KeepsSoundOut))
             yield return new(
                 "able-to-hear",
                 false,
                 "You must hear tonight, and a closed hood or thick cap lies over the ears. Open the hood and wear a thin hat.",
                 "Set as a demand of this night."
             );
-        if (n.Evening.ReadyToMove && n.Stack.Items.Any(i => i.Item.Kind is ItemKind.Liner or ItemKind.VapourBarrier))
+        if (n.Bedtime.ReadyToMove && n.Stack.Items.Any(i => i.Item.Kind is ItemKind.Liner or ItemKind.VapourBarrier))
             yield return new(
                 "ready-to-move",
                 false,
@@ -405,7 +439,7 @@ public static class NightRules
                 "Set as a demand of this night."
             );
         if (
-            n.Evening.Dressed
+            n.Bedtime.Dressed
             && Regions.All.Any(r => r is Region.Torso or Region.Legs && n.Worn.Sum(i => i.Local[r]) <= 0)
         )
             yield return new(
@@ -442,7 +476,7 @@ public static class NightRules
     {
         foreach (
             var walked in n.Worn.Where(i =>
-                Textiles.UseOf(i.Item) == Use.Socks && n.Member.RoleOf(i.Item.Id) == Role.Day
+                n.Run.Closet.SlotOf(i.Item).Purpose == Purpose.Socks && n.Member.RoleOf(i.Item.Id) == Role.Day
             )
         )
             yield return new(
@@ -456,7 +490,7 @@ public static class NightRules
         if (
             cold
             && !barred
-            && n.NightsBefore >= NightsWithoutBarrier
+            && n.Index >= NightsWithoutBarrier
             && n.Tops.LastOrDefault() is { Item.Material: Material.Down or Material.TreatedDown } outer
         )
             yield return new(
@@ -465,12 +499,12 @@ public static class NightRules
                 $"{outer.Item.Name} lies outermost, night {n.Index + 1} in deep cold without a barrier: frost gathers in its down. Wear a barrier, or lay a synthetic layer outside.",
                 "Frozen down dries only in warmth."
             );
-        var frozen = n.Tops.Sum(t => n.Water[t.Item.Id].Grams);
-        if (frozen >= FrostPackedAway && !n.Habits.AirAtNoon && !n.Habits.ByStove && n.NightsBefore >= 2)
+        var frozen = n.Tops.Sum(t => n.Water.GramsOf(t.Item.Id));
+        if (frozen >= FrostPackedAway && !n.Habits.AirAtNoon && !n.Habits.ByStove && n.Index >= 2)
             yield return new(
                 "packed-frozen",
                 false,
-                $"The bag has been packed frozen for {n.NightsBefore} days, with about {frozen:0} g in it. Air it at noon, or knock the frost off.",
+                $"The bag has been packed frozen for {n.Index} days, with about {frozen:0} g in it. Air it at noon, or knock the frost off.",
                 "What is packed never dries."
             );
         if (cold && n.Habits.DampToBed && n.Weather!.Low.PlanFor.Celsius <= -30)
@@ -508,19 +542,31 @@ public static class NightRules
 
     private static IEnumerable<Caution> Limits(NightSubject n)
     {
-        if (n.Comfort.Outside is { } holds && BeyondTested(n, holds))
+        if (IsBeyondTested(n))
             yield return new(
                 "beyond-tested",
                 false,
                 "Beyond what was tested: read this answer as a direction, not a number.",
-                "It holds more than 10 °C below the main label, or below −50 °C."
+                "It holds in air more than 10 °C below what the main label promises this sleeper, or below −50 °C."
             );
     }
 
-    private static bool BeyondTested(NightSubject n, Temperature holds)
+    /// <summary>The air round the sleeper is what a label was tested in, so it is that air which is compared.</summary>
+    private static bool IsBeyondTested(NightSubject n)
     {
-        var main = n.Tops.OrderByDescending(i => i.Dry).FirstOrDefault();
-        var label = main is null ? null : Labels.Promise(new(main.Dry)).Comfort;
-        return holds.Celsius < TestedTo || label is { } l && holds.Celsius < l.Celsius - TestedBelowLabel;
+        if (n.Comfort.Holding == Holding.InAnyAir)
+            return n.Where.ClimateAt(new(HeatBalance.SearchFrom), n.Hung).AirC < TestedTo;
+        if (n.Comfort.Around is not { } holds)
+            return false;
+        var bench = n.Tops.OrderByDescending(i => i.Dry).FirstOrDefault() is { } main
+            ? Labels.OnTheBench(
+                new(main.Dry),
+                ItemReader.OnTheBench(main.Item),
+                Threshold.Comfort,
+                Warmth.Of(n.Sleeper)
+            )
+            : null;
+        return holds.Celsius < TestedTo
+            || bench?.Outside is { } label && holds.Celsius < label.Celsius - TestedBelowLabel;
     }
 }

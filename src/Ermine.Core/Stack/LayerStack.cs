@@ -1,81 +1,93 @@
+using Ermine.Core.Air;
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 
 namespace Ermine.Core.Stack;
 
-/// <summary>One thing of a stack with what does not hang on water: every correction but damp, girth and floor.</summary>
+/// <summary>One thing of a stack with what hangs neither on water nor on its neighbours.</summary>
 /// <param name="Item">The thing.</param>
 /// <param name="Use">How it is used.</param>
 /// <param name="Dry">Resistance when new and alone, m²K/W.</param>
-/// <param name="Factor">What it is multiplied by besides damp.</param>
-/// <param name="Counts">Whether it counts for anything here.</param>
-/// <param name="BeforeDamp">Corrections that come before damp.</param>
-/// <param name="AfterDamp">Corrections that come after it.</param>
-public sealed record LaidThing(
-    KitItem Item,
-    Layer Use,
-    double Dry,
-    double Factor,
-    bool Counts,
-    IReadOnlyList<Correction> BeforeDamp,
-    IReadOnlyList<Correction> AfterDamp
-)
+/// <param name="Own">Corrections of its own, in their order.</param>
+public sealed record LaidThing(KitItem Item, Layer Use, double Dry, IReadOnlyList<Correction> Own)
 {
-    /// <summary>What it gives over a region or under it, of a resistance that it keeps.</summary>
-    public Piece Over(Region region, double kept) =>
-        Item.IsTopLayer && region == Region.Head
-            ? new(Item is { Kind: ItemKind.Bag, Hood: true } && !Use.HoodOpen ? Labels.ClosedHood * kept : 0, 1)
-            : new(kept, Item.Cover[region]);
+    /// <summary>What it is multiplied by besides damp and its neighbours.</summary>
+    public double Factor { get; } = Own.Aggregate(1.0, (f, c) => f * c.Factor);
+
+    /// <summary>Least that it keeps, m²K/W: what has failed or counts for nothing keeps nothing.</summary>
+    public double Least { get; } =
+        Own.Any(c =>
+            c.Kind == CorrectionKind.OnlyUnderHammock
+            || c.Kind == CorrectionKind.Loft && c.Factor < StackBuilder.LeastKept
+        )
+            ? 0
+            : StackBuilder.LeastKept * Dry;
+
+    /// <summary>Share of it that lies over a region that it covers: over the head only a closed hood.</summary>
+    public double Over(Region region) =>
+        Item.IsTopLayer && region == Region.Head ? (Use.HoodOpen ? 0 : Item.HoodShare) : 1;
+
+    /// <summary>Share of a region that it covers, 0–1.</summary>
+    public double Cover(Region region) =>
+        Item.IsTopLayer && region == Region.Head ? (Over(region) > 0 ? 1 : 0) : Item.Cover[region];
 }
 
-/// <summary>A bag or quilt that may be too narrow for what is in it.</summary>
-/// <param name="SpareCm">Room round the chest, cm.</param>
-/// <param name="Inside">Places of what is in it.</param>
-internal readonly record struct Girth(double SpareCm, int[] Inside);
+/// <summary>A part of a region over which the same things lie, from the inside out.</summary>
+/// <param name="Share">Share of the region.</param>
+/// <param name="Worn">What is worn.</param>
+/// <param name="Tops">Bags and quilts.</param>
+/// <param name="Others">Liners and bivies.</param>
+internal sealed record Way(double Share, int[] Worn, int[] Tops, int[] Others);
 
 /// <summary>
-/// A sleep system laid out once for one sleeper and one wind: what covers what, and every correction that does not hang on water. It is
-/// then read at any wetness, as often as a night asks, without being laid out again.
+/// A sleep system laid out once for one sleeper and one wind: the one place that knows what covers what. It is read at any wetness, as
+/// often as a night asks, and conductances, vapour column and cut are all taken from what it gives.
 /// </summary>
 public sealed class LayerStack
 {
-    private static readonly Region[] All = [.. Regions.All];
-
     private readonly LaidThing[] things;
-    private readonly Girth[] girths;
-    private readonly int[] over;
-    private readonly int[] pads;
-    private readonly int[] worn;
+    private readonly Way[][] ways;
+    private readonly double[] spareR;
+    private readonly int[] under;
+    private readonly ByRegion<double> gap;
     private readonly bool narrow;
-    private readonly double leakage;
+    private readonly bool inBag;
+    private readonly bool inBivy;
     private readonly double evaporation;
-    private readonly double airOver;
-    private readonly double airUnder;
+    private readonly (double Air, double Underneath) still;
 
-    internal LayerStack(
-        LaidThing[] things,
-        Girth[] girths,
-        SleepSystem system,
-        double wind,
-        double windUnder,
-        double leakage
-    )
+    internal LayerStack(LaidThing[] things, SleepSystem system, double bodyGirthCm, double wind, double windUnder)
     {
-        (this.things, this.girths, Wind, WindUnder) = (things, girths, wind, windUnder);
-        over = Places(i => i.Kind is not (ItemKind.Pad or ItemKind.Underquilt));
-        pads = Places(i => i.Kind is ItemKind.Pad or ItemKind.Underquilt);
-        worn = Places(i => i.IsWorn);
-        Hung = system.Hammock is not null;
-        Enclosed = Array.Exists(things, t => t.Item.Kind is ItemKind.Bag or ItemKind.Bivy);
-        UnderGap = StackBuilder.GapResistance(system.UnderGap);
-        narrow =
-            !Hung
-            && Array.Exists(things, t => t.Item.Kind == ItemKind.Pad)
-            && Array.TrueForAll(pads, p => things[p].Item.Narrow || things[p].Item.Kind == ItemKind.Underquilt);
-        TightFeet = Array.Exists(things, t => t.Item is { IsWorn: true, Tight: true, Cover.Feet: > 0 });
-        this.leakage = leakage * (1 + 0.3 * wind);
-        evaporation = ThermalStack.Evaporation(Regions.Each(Barred));
-        (airOver, airUnder) = (Air.Wind.AirLayer(wind), Air.Wind.AirLayer(windUnder));
+        (this.things, System, Wind, WindUnder) = (things, system, wind, windUnder);
+        ways = [.. Regions.All.Select(WaysOver)];
+        spareR =
+        [
+            .. things.Select(t =>
+                t.Item is { IsTopLayer: true, InnerGirthCm: { } girth }
+                    ? SpareR(girth, bodyGirthCm)
+                    : double.PositiveInfinity
+            ),
+        ];
+        under = Places(t => t.Side == Side.Under);
+        gap = Regions.Each(r => StackBuilder.GapResistance(system.UnderGap, r));
+        inBivy = Array.Exists(things, t => t.Item.Kind == ItemKind.Bivy);
+        inBag = Array.Exists(things, t => t.Item.Kind == ItemKind.Bag);
+        narrow = !Hung && Array.Exists(things, t => t.Item.Kind == ItemKind.Pad) && AllNarrow();
+        TightFeet = Array.Exists(things, t => t.Item is { Side: Side.On, Tight: true, Cover.Feet: > 0 });
+        Barred = Regions.Each(r =>
+            things
+                .Where(t => t.Item.Kind == ItemKind.VapourBarrier)
+                .Select(t => t.Item.Cover[r])
+                .DefaultIfEmpty(0)
+                .Max()
+        );
+        evaporation = Conductances.Evaporation(Barred);
+        still = (Air.Wind.AirLayer(wind), Air.Wind.AirLayer(windUnder));
     }
+
+    /// <summary>What was laid out.</summary>
+    public SleepSystem System { get; }
 
     /// <summary>Everything from the ground up.</summary>
     public IReadOnlyList<LaidThing> Things => things;
@@ -86,113 +98,343 @@ public sealed class LayerStack
     /// <summary>Wind along the underside of a hammock, m/s.</summary>
     public double WindUnder { get; }
 
-    /// <summary>A bag or bivy encloses the sleeper, so one layer lies crushed underneath.</summary>
-    public bool Enclosed { get; }
+    /// <summary>Hangs in a hammock.</summary>
+    public bool Hung => System.Hammock is not null;
 
-    /// <summary>Resistance where no pad lies, m²K/W.</summary>
-    public double UnderGap { get; }
+    /// <summary>A bag or bivy encloses the sleeper, so one layer lies crushed underneath.</summary>
+    public bool Enclosed => inBag || inBivy;
 
     /// <summary>Something worn squeezes the feet.</summary>
     public bool TightFeet { get; }
 
-    private bool Hung { get; }
+    /// <summary>Share of each region inside a vapour barrier.</summary>
+    public ByRegion<double> Barred { get; }
+
+    /// <summary>Resistance of what lies under a region where no pad does, m²K/W.</summary>
+    public double GapUnder(Region region) => gap[region];
 
     /// <summary>Reads the stack as wet as things are.</summary>
     /// <param name="water">Water in a thing, g on a g of fill or fabric; dry where null.</param>
     public BuiltStack At(Func<KitItem, double>? water = null)
     {
-        var (kept, torso, damp) = (new double[things.Length], new double[things.Length], new double[things.Length]);
-        for (var i = 0; i < things.Length; i++)
+        var alone = new double[things.Length];
+        for (var i = 0; i < alone.Length; i++)
+            alone[i] = Alone(i, water);
+        var with = Read(alone, tops: true, hanging: true);
+        var warmest = with;
+        // A loose quilt or an underquilt with gaps lets in more than it keeps where it is thin: then it counts for nothing.
+        if (Leakage(tops: true, hanging: true) > Leakage(tops: false, hanging: false))
         {
-            var wet = water?.Invoke(things[i].Item) ?? 0;
-            damp[i] = wet > 0 ? Moisture.Kept(things[i].Item.Material, wet) : 1;
-            kept[i] = things[i].Dry * things[i].Factor * damp[i];
-            torso[i] = 1;
-        }
-        var squeezed = Squeeze(kept, torso);
-        var floored = Floor(kept);
-        var thermal = new ThermalStack(
-            new(Upward(Region.Head), Upward(Region.Torso), Upward(Region.Legs), Upward(Region.Feet)),
-            new(Downward(Region.Head), Downward(Region.Torso), Downward(Region.Legs), Downward(Region.Feet)),
-            leakage,
-            evaporation,
-            Hung
-        );
-        return new(this, thermal, new(kept, torso, damp, squeezed, floored));
-
-        double Upward(Region region)
-        {
-            Span<Piece> pieces = stackalloc Piece[over.Length];
-            for (var i = 0; i < over.Length; i++)
-                pieces[i] = Over(over[i], region, kept, torso);
-            var air = airOver;
-            return ParallelPaths.Through(pieces, resistance => 1 / (resistance + air));
-        }
-
-        double Downward(Region region)
-        {
-            var pressed = 0.0;
-            foreach (var i in worn)
-                pressed += Over(i, region, kept, torso).Mean;
-            var body = ThermalStack.WornUnderneath(pressed) + (Enclosed && !Hung ? ThermalStack.Crushed : 0);
-            double Through(double under) =>
-                1 / (body + (Hung ? under + airUnder : ThermalStack.PadEffective(under > 0 ? under : UnderGap)));
-            Span<Piece> pieces = stackalloc Piece[pads.Length];
-            for (var i = 0; i < pads.Length; i++)
-                pieces[i] = Over(pads[i], region, kept, torso);
-            var slides = narrow && region == Region.Torso ? StackBuilder.ArmsOffNarrowPad : 0;
-            return (1 - slides) * ParallelPaths.Through(pieces, Through) + slides * Through(0);
-        }
-    }
-
-    internal Piece Over(int i, Region region, double[] kept, double[] torso) =>
-        things[i].Over(region, region == Region.Torso ? torso[i] * kept[i] : kept[i]);
-
-    /// <summary>What is too thick for the room round the chest is squeezed there; the factors of each thing, where there are any.</summary>
-    private List<(int Thing, double Factor)>? Squeeze(double[] kept, double[] torso)
-    {
-        List<(int, double)>? squeezed = null;
-        foreach (var girth in girths)
-        {
-            var thick = 0.0;
-            foreach (var i in girth.Inside)
-                thick += torso[i] * kept[i];
-            thick /= Units.Insulation.SIPerLoftCm;
-            if (thick <= girth.SpareCm || thick == 0)
-                continue;
-            foreach (var i in girth.Inside)
+            foreach (var (tops, hanging) in Fewer)
             {
-                torso[i] *= girth.SpareCm / thick;
-                (squeezed ??= []).Add((i, girth.SpareCm / thick));
+                var other = Read(alone, tops, hanging);
+                if (other.Loss < warmest.Loss)
+                    warmest = other;
             }
         }
-        return squeezed;
+        return new(this, warmest.Thermal, warmest.Mean, alone);
     }
 
-    private List<(int Thing, double Factor)>? Floor(double[] kept)
+    private static readonly (bool Tops, bool Hanging)[] Fewer = [(true, false), (false, true), (false, false)];
+
+    private sealed record Reading(Conductances Thermal, double[] Mean)
     {
-        List<(int, double)>? floored = null;
-        for (var i = 0; i < kept.Length; i++)
+        public double Loss => Thermal.ToAir + Thermal.ToGround + Thermal.Leakage;
+    }
+
+    private double Alone(int i, Func<KitItem, double>? water)
+    {
+        var thing = things[i];
+        var wet = water is null ? 1 : Moisture.Kept(thing.Item, water(thing.Item));
+        return Math.Max(thing.Dry * thing.Factor * wet, thing.Least);
+    }
+
+    private Reading Read(double[] alone, bool tops, bool hanging)
+    {
+        var mean = new double[Regions.Count * things.Length];
+        var (up, down) = (new double[Regions.Count], new double[Regions.Count]);
+        Span<double> gives = stackalloc double[things.Length];
+        foreach (var region in Regions.All)
         {
-            var least = StackBuilder.LeastKept * things[i].Dry;
-            if (!things[i].Counts || kept[i] >= least)
+            var at = (int)region * things.Length;
+            foreach (var way in ways[(int)region])
+            {
+                var sum = Over(region, way, alone, tops, gives, null);
+                up[(int)region] += way.Share / (sum + still.Air);
+                foreach (var i in way.Worn)
+                    mean[at + i] += way.Share * gives[i];
+                foreach (var i in way.Tops)
+                    mean[at + i] += way.Share * gives[i];
+                foreach (var i in way.Others)
+                    mean[at + i] += way.Share * gives[i];
+            }
+            var pressed = 0.0;
+            for (var i = 0; i < things.Length; i++)
+            {
+                if (things[i].Item.Side == Side.On)
+                    pressed += Pressed(i, tops) * alone[i] * things[i].Item.Cover[region];
+            }
+            down[(int)region] = Under(region, pressed, alone, tops, hanging, mean.AsSpan(at, things.Length));
+        }
+        return new(
+            new(
+                new(up[0], up[1], up[2], up[3]),
+                new(down[0], down[1], down[2], down[3]),
+                Leakage(tops, hanging),
+                evaporation,
+                Hung
+            ),
+            mean
+        );
+    }
+
+    /// <summary>What lies over one way of a region gives, m²K/W; what each gives, and why, on the side.</summary>
+    private double Over(
+        Region region,
+        Way way,
+        double[] alone,
+        bool tops,
+        Span<double> gives,
+        Action<int, CorrectionKind, double>? note
+    )
+    {
+        Span<Top> laid = stackalloc Top[tops ? way.Tops.Length : 0];
+        for (var n = 0; n < laid.Length; n++)
+        {
+            var i = way.Tops[n];
+            var share = things[i].Over(region);
+            var spare = region == Region.Torso ? spareR[i] : double.PositiveInfinity;
+            laid[n] = new(
+                share * alone[i],
+                share * things[i].Least,
+                things[i].Item.MassG,
+                things[i].Item.Kind == ItemKind.Bag,
+                spare
+            );
+        }
+        var (all, worn, least) = (0.0, 0.0, 0.0);
+        foreach (var i in way.Worn)
+        {
+            gives[i] = alone[i];
+            all += alone[i];
+            worn += Creases(i) ? alone[i] : 0;
+            least += Math.Min(alone[i], things[i].Least);
+        }
+        Span<double> given = stackalloc double[way.Tops.Length];
+        given.Clear();
+        TopLayers.Count(laid, new(all, worn, least), given[..laid.Length]);
+        var (over, bags) = (0.0, 0.0);
+        for (var n = 0; n < way.Tops.Length; n++)
+        {
+            var i = way.Tops[n];
+            gives[i] = given[n];
+            over += given[n];
+            bags += things[i].Item.Kind == ItemKind.Bag ? given[n] : 0;
+            if (note is not null && n < laid.Length && laid[n].Resistance > 0)
+                Explain(n, laid, given, way, note);
+        }
+        var creased = TopLayers.Creased(worn, over, bags);
+        if (creased > 0)
+        {
+            foreach (var i in way.Worn)
+            {
+                if (!Creases(i))
+                    continue;
+                gives[i] *= 1 - creased / worn;
+                note?.Invoke(i, CorrectionKind.WornInBag, 1 - creased / worn);
+            }
+        }
+        foreach (var i in way.Others)
+            gives[i] = alone[i];
+        if (region == Region.Torso)
+            Squeeze(way, gives, note);
+        var sum = 0.0;
+        foreach (var i in way.Worn)
+            sum += gives[i];
+        foreach (var i in way.Tops)
+            sum += gives[i];
+        foreach (var i in way.Others)
+            sum += gives[i];
+        return sum;
+    }
+
+    private static void Explain(
+        int n,
+        ReadOnlySpan<Top> laid,
+        ReadOnlySpan<double> given,
+        Way way,
+        Action<int, CorrectionKind, double> note
+    )
+    {
+        if (given[n] <= 0)
+        {
+            note(way.Tops[n], CorrectionKind.BringsNothing, 0);
+            return;
+        }
+        var heaviest = 0.0;
+        for (var outer = n + 1; outer < laid.Length; outer++)
+            heaviest = given[outer] > 0 ? Math.Max(heaviest, laid[outer].MassG) : heaviest;
+        var crush = TopLayers.Crush(laid[n].MassG, heaviest);
+        note(way.Tops[n], CorrectionKind.Crushed, crush);
+        note(way.Tops[n], CorrectionKind.Further, given[n] / laid[n].Resistance / crush);
+    }
+
+    /// <summary>What is too thick for the room round the chest is pressed to it, down to the least that each keeps.</summary>
+    private void Squeeze(Way way, Span<double> gives, Action<int, CorrectionKind, double>? note)
+    {
+        foreach (var around in way.Tops)
+        {
+            if (gives[around] <= 0 || double.IsPositiveInfinity(spareR[around]))
                 continue;
-            (floored ??= []).Add((i, least / Math.Max(kept[i], 1e-9)));
-            kept[i] = least;
+            var (inside, loose) = (0.0, 0.0);
+            foreach (var i in InsideOf(way, around))
+            {
+                inside += gives[i];
+                loose += Math.Max(0, gives[i] - things[i].Least);
+            }
+            var excess = Math.Min(inside - spareR[around], loose);
+            if (excess <= 0)
+                continue;
+            foreach (var i in InsideOf(way, around))
+            {
+                var lost = excess * Math.Max(0, gives[i] - things[i].Least) / loose;
+                if (lost <= 0)
+                    continue;
+                note?.Invoke(i, CorrectionKind.Squeezed, 1 - lost / gives[i]);
+                gives[i] -= lost;
+            }
         }
-        return floored;
     }
 
-    private double Barred(Region region)
+    private static IEnumerable<int> InsideOf(Way way, int around) =>
+        way.Worn.Concat(way.Tops.TakeWhile(i => i < around));
+
+    /// <summary>
+    /// What is worn lies creased under the body too, where a bag lies crushed beside it; but no lack of room at the chest presses it there.
+    /// </summary>
+    private double Pressed(int i, bool tops) =>
+        inBag && tops && !inBivy && !Hung && Creases(i) ? 1 - StackBuilder.WornInsideBag : 1;
+
+    private bool Creases(int i) => things[i].Item is { Kind: ItemKind.Garment, IsHeadwear: false };
+
+    private double Under(Region region, double pressed, double[] alone, bool tops, bool hanging, Span<double> mean)
     {
-        var most = 0.0;
-        foreach (var i in worn)
+        var body =
+            Conductances.WornUnderneath(pressed) + (!Hung && (inBivy || inBag && tops) ? Conductances.Crushed : 0);
+        Span<Piece> pieces = stackalloc Piece[under.Length];
+        pieces.Clear();
+        var main = MainUnderquilt(alone);
+        for (var n = 0; n < under.Length; n++)
         {
-            if (things[i].Item.Kind == ItemKind.VapourBarrier)
-                most = Math.Max(most, things[i].Item.Cover[region]);
+            var i = under[n];
+            var hangs = things[i].Item.Kind == ItemKind.Underquilt;
+            if (hangs && !hanging)
+                continue;
+            var further = hangs && i != main ? StackBuilder.FurtherUnderquilt : 1;
+            pieces[n] = new(further * alone[i], things[i].Item.Cover[region]);
+            mean[i] = pieces[n].Mean;
         }
-        return most;
+        var (hung, least, air) = (Hung, gap[region], still.Underneath);
+        double Through(double pads) =>
+            1 / (body + (hung ? pads + air : Math.Max(Conductances.PadEffective(pads), least)));
+        var slides = narrow && region == Region.Torso ? StackBuilder.ArmsOffNarrowPad : 0;
+        return (1 - slides) * ParallelPaths.Through(pieces, Through) + slides * Through(0);
     }
+
+    /// <summary>The best underquilt counts in full.</summary>
+    private int MainUnderquilt(double[] alone)
+    {
+        var main = -1;
+        foreach (var i in under)
+        {
+            if (things[i].Item.Kind == ItemKind.Underquilt && (main < 0 || alone[i] > alone[main]))
+                main = i;
+        }
+        return main;
+    }
+
+    private double Leakage(bool tops, bool hanging)
+    {
+        var still = tops ? double.MaxValue : StackBuilder.LeakageWithoutCover;
+        var gaps = false;
+        foreach (var thing in things)
+        {
+            if (tops && thing.Item.IsTopLayer)
+                still = Math.Min(still, StackBuilder.Leakage(thing.Item, thing.Use.Closure));
+            gaps |= hanging && thing.Item.Kind == ItemKind.Underquilt;
+        }
+        if (still == double.MaxValue)
+            still = StackBuilder.LeakageWithoutCover;
+        if (gaps && System.Hammock is { Fit: UnderquiltFit.Gaps })
+            still += Conductances.GapLeakage;
+        return still * (1 + 0.3 * Wind);
+    }
+
+    /// <summary>Why a thing keeps what it keeps over the region that it covers most.</summary>
+    internal IReadOnlyList<Correction> Why(int i, double[] alone, double[] mean)
+    {
+        var thing = things[i];
+        List<Correction> why = [.. thing.Own];
+        var before = thing.Dry * thing.Factor;
+        if (before <= 0)
+            return why;
+        if (alone[i] < before - 1e-12)
+            why.Add(new(CorrectionKind.Damp, alone[i] / before));
+        else if (alone[i] > before + 1e-12)
+            why.Add(new(CorrectionKind.Floor, alone[i] / before));
+        if (thing.Item.Side == Side.Under)
+        {
+            if (thing.Item.Kind == ItemKind.Underquilt && Hung && i != MainUnderquilt(alone))
+                why.Add(new(CorrectionKind.Further, StackBuilder.FurtherUnderquilt));
+            return why;
+        }
+        var region = Regions.All.MaxBy(r => Regions.BodyShare[r] * thing.Cover(r));
+        var way = ways[(int)region].LastOrDefault(w => w.Worn.Contains(i) || w.Tops.Contains(i));
+        if (way is null)
+            return why;
+        var tops = way.Tops.Any(t => mean[(int)region * things.Length + t] > 0);
+        Span<double> gives = stackalloc double[things.Length];
+        Over(
+            region,
+            way,
+            alone,
+            tops,
+            gives,
+            (of, kind, factor) =>
+            {
+                if (of == i && Math.Abs(factor - 1) > 1e-9)
+                    why.Add(new(kind, factor));
+            }
+        );
+        return why;
+    }
+
+    private Way[] WaysOver(Region region)
+    {
+        var over = Places(t => t.Side != Side.Under);
+        var edges = over.Select(i => things[i].Cover(region)).Where(c => c is > 0 and < 1).Append(1).Distinct().Order();
+        var found = new List<Way>();
+        var from = 0.0;
+        foreach (var to in edges)
+        {
+            var here = over.Where(i => things[i].Cover(region) > from).ToList();
+            found.Add(
+                new(
+                    to - from,
+                    [.. here.Where(i => things[i].Item.Side == Side.On)],
+                    [.. here.Where(i => things[i].Item.IsTopLayer)],
+                    [.. here.Where(i => things[i].Item is { Side: Side.Over, IsTopLayer: false })]
+                )
+            );
+            from = to;
+        }
+        return [.. found];
+    }
+
+    private static double SpareR(double girthCm, double bodyCm) =>
+        Math.Max(0, (girthCm - bodyCm) / (2 * Math.PI)) * Units.Insulation.SIPerLoftCm;
+
+    private bool AllNarrow() => Array.TrueForAll(things, t => t.Item.Kind != ItemKind.Pad || t.Item.Narrow);
 
     private int[] Places(Predicate<KitItem> of)
     {
@@ -206,69 +448,45 @@ public sealed class LayerStack
     }
 }
 
-/// <summary>What the things of a stack keep at one wetness, by place.</summary>
-/// <param name="Resistance">m²K/W.</param>
-/// <param name="Torso">Factor over the torso, where it is squeezed.</param>
-/// <param name="Damp">Factor of damp.</param>
-/// <param name="Squeezed">Squeezed at the chest.</param>
-/// <param name="Floored">Kept from falling below the floor.</param>
-internal sealed record KeptOfThings(
-    double[] Resistance,
-    double[] Torso,
-    double[] Damp,
-    List<(int Thing, double Factor)>? Squeezed,
-    List<(int Thing, double Factor)>? Floored
+/// <summary>A thing in the stack, with the resistance it keeps there.</summary>
+/// <param name="Item">The thing.</param>
+/// <param name="Use">How it is used.</param>
+/// <param name="Dry">Resistance when new and alone, m²K/W.</param>
+/// <param name="Local">Resistance in this stack after every correction, by region, averaged over the region, m²K/W.</param>
+/// <param name="Corrections">Each correction that changed it.</param>
+public sealed record PlacedItem(
+    KitItem Item,
+    Layer Use,
+    double Dry,
+    ByRegion<double> Local,
+    IReadOnlyList<Correction> Corrections
 );
 
 /// <summary>A stack read at one wetness.</summary>
 public sealed record BuiltStack
 {
-    private readonly KeptOfThings kept;
+    private readonly double[] mean;
+    private readonly double[] alone;
     private IReadOnlyList<PlacedItem>? items;
 
-    internal BuiltStack(LayerStack layers, ThermalStack thermal, KeptOfThings kept)
-    {
-        (Layers, Thermal, this.kept) = (layers, thermal, kept);
-    }
+    internal BuiltStack(LayerStack layers, Conductances thermal, double[] mean, double[] alone) =>
+        (Layers, Thermal, this.mean, this.alone) = (layers, thermal, mean, alone);
 
     /// <summary>What it was read from.</summary>
     public LayerStack Layers { get; }
 
     /// <summary>What the heat balance needs.</summary>
-    public ThermalStack Thermal { get; init; }
+    public Conductances Thermal { get; init; }
 
     /// <summary>Every thing from the ground up with what it keeps and why.</summary>
     public IReadOnlyList<PlacedItem> Items => items ??= [.. Layers.Things.Select((_, i) => Placed(i))];
 
-    /// <inheritdoc cref="LayerStack.Wind"/>
-    public double Wind => Layers.Wind;
-
-    /// <inheritdoc cref="LayerStack.WindUnder"/>
-    public double WindUnder => Layers.WindUnder;
-
-    /// <inheritdoc cref="LayerStack.Enclosed"/>
-    public bool Enclosed => Layers.Enclosed;
-
-    /// <inheritdoc cref="LayerStack.UnderGap"/>
-    public double UnderGap => Layers.UnderGap;
-
-    /// <inheritdoc cref="LayerStack.TightFeet"/>
-    public bool TightFeet => Layers.TightFeet;
-
     /// <summary>Resistance of the thing at a place, averaged over a region with its cover, m²K/W.</summary>
-    public double Mean(int i, Region region) => Layers.Over(i, region, kept.Resistance, kept.Torso).Mean;
+    public double Mean(int i, Region region) => mean[(int)region * Layers.Things.Count + i];
 
     private PlacedItem Placed(int i)
     {
         var thing = Layers.Things[i];
-        List<Correction> why = [.. thing.BeforeDamp];
-        if (kept.Damp[i] < 1)
-            why.Add(new(kept.Damp[i], "damp"));
-        why.AddRange(thing.AfterDamp);
-        foreach (var (_, factor) in (kept.Squeezed ?? []).Where(s => s.Thing == i))
-            why.Add(new(factor, "squeezed at the chest: the bag is too narrow for what is in it"));
-        foreach (var (_, factor) in (kept.Floored ?? []).Where(f => f.Thing == i))
-            why.Add(new(factor, "never below a fifth of its dry insulation"));
-        return new(thing.Item, thing.Use, thing.Dry, Regions.Each(r => Mean(i, r)), why);
+        return new(thing.Item, thing.Use, thing.Dry, Regions.Each(r => Mean(i, r)), Layers.Why(i, alone, mean));
     }
 }

@@ -1,3 +1,5 @@
+using Ermine.Core.Kit;
+
 namespace Ermine.Core.Stack;
 
 /// <summary>How a bag or quilt is closed for the night.</summary>
@@ -67,4 +69,37 @@ public sealed record SleepSystem(
 {
     /// <summary>Nothing laid out.</summary>
     public static SleepSystem Empty { get; } = new([]);
+
+    /// <summary>The layers from the ground up, each group in the order given. Things not owned are left out.</summary>
+    public IReadOnlyList<Resolved> In(Closet closet)
+    {
+        var found = new List<Resolved>(Layers.Count);
+        foreach (var layer in Layers)
+        {
+            if (closet.Find(layer.ItemId) is { } item)
+                found.Add(new(item, closet.ReadingOf(item.Id), layer));
+        }
+        return [.. found.OrderBy(r => Tier(r.Item.Kind))];
+    }
+
+    /// <summary>Everything in it that is owned.</summary>
+    public IEnumerable<KitItem> ThingsIn(Closet closet) => Layers.Select(l => closet.Find(l.ItemId)).OfType<KitItem>();
+
+    /// <summary>Whether a thing is in it.</summary>
+    public bool Has(Guid itemId) => Layers.Any(l => l.ItemId == itemId);
+
+    /// <summary>Where a kind of thing lies, from the ground up.</summary>
+    private static int Tier(ItemKind kind) =>
+        kind switch
+        {
+            ItemKind.Underquilt => 0,
+            ItemKind.Pad => 1,
+            ItemKind.Garment or ItemKind.VapourBarrier => 2,
+            ItemKind.Liner => 3,
+            ItemKind.Bivy => 5,
+            _ => 4,
+        };
 }
+
+/// <summary>A thing of a system with its reading and the way it is used.</summary>
+public sealed record Resolved(KitItem Item, ItemReading Reading, Layer Use);

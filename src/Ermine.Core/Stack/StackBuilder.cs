@@ -1,40 +1,29 @@
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 
 namespace Ermine.Core.Stack;
 
-/// <summary>A thing in the stack, with the resistance it keeps there.</summary>
-/// <param name="Item">The thing.</param>
-/// <param name="Use">How it is used.</param>
-/// <param name="Dry">Resistance when new and alone, m²K/W.</param>
-/// <param name="Local">Resistance in this stack after every correction, by region, averaged over the region, m²K/W.</param>
-/// <param name="Corrections">Each correction that changed it.</param>
-public sealed record PlacedItem(
-    KitItem Item,
-    Layer Use,
-    double Dry,
-    ByRegion<double> Local,
-    IReadOnlyList<Correction> Corrections
-);
-
-/// <summary>One correction and its reason.</summary>
-/// <param name="Factor">What the resistance was multiplied by.</param>
-/// <param name="Why">The reason, in a short plain phrase.</param>
-public sealed record Correction(double Factor, string Why);
-
 /// <summary>
-/// Resolves a sleep system. Corrections apply in this order (all assumptions): loft; water; crush by a heavier layer outside; 0.85 for every
-/// further top layer, the lightest taking it; open wind; worn insulation inside a bag 0.75; girth; never below 20 % of the dry resistance.
+/// Lays a sleep system out. Corrections apply in this order (all assumptions): loft and what a thing suffers by itself, wind; water; crush
+/// and further layers (<see cref="TopLayers"/>); clothes inside a bag; girth. What a thing costs others is at most what it brings.
 /// </summary>
 public static class StackBuilder
 {
-    /// <summary>What a further top layer keeps (assumption).</summary>
-    public const double FurtherTopLayer = 0.85;
+    /// <summary>What a further underquilt keeps (assumption).</summary>
+    public const double FurtherUnderquilt = 0.85;
 
-    /// <summary>What worn insulation keeps inside a bag (assumption).</summary>
-    public const double WornInsideBag = 0.75;
+    /// <summary>What worn insulation loses inside a full bag (assumption).</summary>
+    public const double WornInsideBag = 0.25;
+
+    /// <summary>Resistance of bags and quilts from which on they press clothes like a full bag, m²K/W (assumption).</summary>
+    public const double FullBag = 0.5;
 
     /// <summary>What a pad that goes soft keeps (assumption).</summary>
     public const double SoftPad = 0.88;
+
+    /// <summary>What a garment that fits tightly keeps of its loft (assumption).</summary>
+    public const double TightGarment = 0.8;
 
     /// <summary>Least share of its dry resistance that a thing keeps (assumption).</summary>
     public const double LeastKept = 0.20;
@@ -51,11 +40,11 @@ public static class StackBuilder
     /// <summary>Leakage with clothes only, W/m²K (assumption).</summary>
     public const double LeakageWithoutCover = 0.03;
 
-    /// <summary>Resistance of what lies where no pad does, m²K/W (assumption).</summary>
-    public static double GapResistance(UnderGap gap) =>
+    /// <summary>Resistance of what lies where no pad does, m²K/W (assumption). A rucksack is as long as the legs and feet that lie on it.</summary>
+    public static double GapResistance(UnderGap gap, Region region) =>
         gap switch
         {
-            UnderGap.Rucksack => 0.35,
+            UnderGap.Rucksack when region is Region.Legs or Region.Feet => 0.35,
             UnderGap.SpareClothes => 0.25,
             _ => 0.05,
         };
@@ -65,139 +54,82 @@ public static class StackBuilder
     /// <param name="system">How they are used: gap, hammock.</param>
     /// <param name="bodyGirthCm">Girth of the sleeper, cm.</param>
     /// <param name="wind">Wind at the sleeper, m/s, 0–18.</param>
-    public static LayerStack Lay(IReadOnlyList<Resolved> layers, SleepSystem system, double bodyGirthCm, double wind)
+    /// <param name="shieldedBelow">Something keeps the wind from the underside of a hammock, such as a tarp pitched low.</param>
+    public static LayerStack Lay(
+        IReadOnlyList<Resolved> layers,
+        SleepSystem system,
+        double bodyGirthCm,
+        double wind,
+        bool shieldedBelow = false
+    )
     {
-        var work = new Worked[layers.Count];
-        for (var i = 0; i < work.Length; i++)
-            work[i] = new(layers[i].Item, layers[i].Use, layers[i].Reading.Insulation?.SI ?? 0);
-        var tops = Array.FindAll(work, w => w.Item.IsTopLayer);
-        var bag = Array.Find(tops, t => t.Item.Kind == ItemKind.Bag);
-        var bivy = Array.Find(work, w => w.Item.Kind == ItemKind.Bivy);
-        var windUnder = system.Hammock is { WindCover: true } ? 0 : wind;
-
-        CorrectTops(tops, wind, bivy is not null || tops is [.., { Item.Windproof: true }]);
-        CorrectUnderside(work, system.Hammock, windUnder);
-        if (bag is not null)
+        var windUnder = shieldedBelow || system.Hammock is { WindCover: true } ? 0 : wind;
+        var outermostShield = layers.Count - 1;
+        while (
+            outermostShield >= 0
+            && layers[outermostShield].Item is not ({ Kind: ItemKind.Bivy } or { IsTopLayer: true, Windproof: true })
+        )
+            outermostShield--;
+        var things = new LaidThing[layers.Count];
+        for (var i = 0; i < things.Length; i++)
         {
-            foreach (var piece in work)
-            {
-                if (piece.Item.Kind == ItemKind.Garment && CoversMoreThanHead(piece.Item))
-                    piece.Multiply(InsideBag);
-            }
+            var (item, reading, use) = layers[i];
+            things[i] = new(
+                item,
+                use,
+                reading.Insulation?.SI ?? 0,
+                [.. Own(item, system.Hammock, wind, windUnder, shielded: i <= outermostShield)]
+            );
         }
-        return new(
-            Array.ConvertAll(work, w => w.Laid()),
-            bag is null ? [] : Girths(work, bodyGirthCm),
-            system,
-            wind,
-            windUnder,
-            Leakage(work, tops, system.Hammock)
-        );
+        return new(things, system, bodyGirthCm, wind, windUnder);
     }
 
-    private static readonly Correction InsideBag = new(WornInsideBag, "worn inside a bag, pressed and creased"),
-        Further = new(FurtherTopLayer, "a further layer on top overlaps the first");
-
-    private static bool CoversMoreThanHead(KitItem item) =>
-        item.Cover.Torso > 0 || item.Cover.Legs > 0 || item.Cover.Feet > 0;
-
-    private static void CorrectUnderside(Worked[] work, Hammock? hammock, double windUnder)
+    private static IEnumerable<Correction> Own(
+        KitItem item,
+        Hammock? hammock,
+        double wind,
+        double windUnder,
+        bool shielded
+    )
     {
-        var pads = Array.FindAll(work, w => w.Item.Kind == ItemKind.Pad);
-        foreach (var pad in pads)
+        if (item.LoftFactor != 1)
+            yield return new(CorrectionKind.Loft, item.LoftFactor);
+        switch (item.Kind)
         {
-            if (pad.Item.Soft)
-                pad.Multiply(SoftPad, "goes soft overnight");
-        }
-        var under = Array.FindAll(work, w => w.Item.Kind == ItemKind.Underquilt);
-        if (hammock is null)
-        {
-            foreach (var useless in under)
-                useless.CountForNothing("hangs only under a hammock");
-            return;
-        }
-        foreach (var pad in pads)
-            pad.Multiply(ThermalStack.PadInHammock, "in the double layer of a hammock");
-        foreach (var quilt in under)
-        {
-            if (quilt != under[^1])
-                quilt.Multiply(FurtherTopLayer, "a further underquilt overlaps the first");
-            if (hammock.Fit == UnderquiltFit.TooTight)
-                quilt.Multiply(StretchedUnderquilt, "stretched tight: the loft is pressed flat");
-            if (windUnder > 0.3)
-                quilt.Multiply(OpenWind(quilt.Item, windUnder), "wind works into it");
+            case ItemKind.Pad:
+                if (item.Soft)
+                    yield return new(CorrectionKind.Soft, SoftPad);
+                if (hammock is not null)
+                    yield return new(CorrectionKind.DoubleLayer, Conductances.PadInHammock);
+                break;
+            case ItemKind.Underquilt when hammock is null:
+                yield return new(CorrectionKind.OnlyUnderHammock, 0);
+                break;
+            case ItemKind.Underquilt:
+                if (hammock.Fit == UnderquiltFit.TooTight)
+                    yield return new(CorrectionKind.Stretched, StretchedUnderquilt);
+                if (OpenWind(item, windUnder, item.Windproof) is < 1 and var under)
+                    yield return new(CorrectionKind.Wind, under);
+                break;
+            case ItemKind.Bag or ItemKind.Quilt:
+                if (OpenWind(item, wind, shielded) is < 1 and var open)
+                    yield return new(CorrectionKind.Wind, open);
+                break;
+            case ItemKind.Garment when item.Tight:
+                yield return new(CorrectionKind.Tight, TightGarment);
+                break;
         }
     }
 
-    private static double OpenWind(KitItem item, double wind)
+    private static double OpenWind(KitItem item, double wind, bool shielded)
     {
         var slope = item.Kind == ItemKind.Bag ? 0.02 : 0.03;
-        var open = Math.Max(0.6, 1 - slope * (wind - 0.3));
-        return item.Kind == ItemKind.Underquilt && item.Windproof ? (1 + open) / 2 : open;
-    }
-
-    private static void CorrectTops(Worked[] tops, double wind, bool shielded)
-    {
-        for (var i = 0; i < tops.Length; i++)
-        {
-            var heaviestOutside = 0.0;
-            foreach (var outside in tops.AsSpan(i + 1))
-                heaviestOutside = Math.Max(heaviestOutside, outside.Item.MassG);
-            var inner = tops[i].Item.MassG;
-            if (inner > 0 && heaviestOutside > inner)
-                tops[i]
-                    .Multiply(
-                        1 - Math.Min(0.3, 0.10 * (heaviestOutside / inner - 1)),
-                        "crushed by a heavier layer outside"
-                    );
-        }
-        var heaviest = tops.MaxBy(t => (t.Item.MassG, t.Dry));
-        foreach (var lighter in tops)
-        {
-            if (lighter != heaviest)
-                lighter.Multiply(Further);
-        }
-        if (wind <= 0.3 || tops.Length == 0)
-            return;
-        foreach (var top in tops)
-        {
-            var open = OpenWind(top.Item, wind);
-            top.Multiply(shielded ? (1 + open) / 2 : open, "wind works into it");
-        }
-    }
-
-    /// <summary>Bags and quilts of a known girth with what is in them: the further layers within, and what is worn on the torso.</summary>
-    private static Girth[] Girths(Worked[] work, double bodyGirthCm)
-    {
-        var found = new List<Girth>();
-        for (var around = 0; around < work.Length; around++)
-        {
-            if (work[around].Item is not { IsTopLayer: true, InnerGirthCm: { } girth })
-                continue;
-            var inside = new List<int>();
-            for (var i = 0; i < work.Length; i++)
-            {
-                var item = work[i].Item;
-                if (i < around && item.IsTopLayer || item.IsWorn && item.Cover.Torso > 0)
-                    inside.Add(i);
-            }
-            found.Add(new(Math.Max(0, (girth - bodyGirthCm) / (2 * Math.PI)), [.. inside]));
-        }
-        return [.. found];
-    }
-
-    private static double Leakage(Worked[] work, Worked[] tops, Hammock? hammock)
-    {
-        var leakage = tops.Length == 0 ? LeakageWithoutCover : double.MaxValue;
-        foreach (var top in tops)
-            leakage = Math.Min(leakage, Leakage(top.Item, top.Use.Closure));
-        return hammock is { Fit: UnderquiltFit.Gaps } && Array.Exists(work, w => w.Item.Kind == ItemKind.Underquilt)
-            ? leakage + ThermalStack.GapLeakage
-            : leakage;
+        var open = Math.Max(0.6, 1 - slope * Math.Max(0, wind - 0.3));
+        return shielded ? (1 + open) / 2 : open;
     }
 
     /// <summary>Leakage of one bag or quilt in still air, W/m²K of body (assumption). The tightest of several layers counts.</summary>
-    private static double Leakage(KitItem item, Closure closure)
+    internal static double Leakage(KitItem item, Closure closure)
     {
         var zip = item.DraftTube ? 0 : 0.01;
         if (item.Kind == ItemKind.Bag)
@@ -218,41 +150,5 @@ public static class StackBuilder
             _ => 0.01,
         };
         return held + foot + zip;
-    }
-
-    private sealed class Worked(KitItem item, Layer use, double dry)
-    {
-        public KitItem Item { get; } = item;
-        public Layer Use { get; } = use;
-        public double Dry { get; } = dry;
-        private double factor = 1;
-        private List<Correction>? corrections;
-        private bool counts = true;
-
-        public void Multiply(double by, string why) => Multiply(new(by, why));
-
-        public void Multiply(Correction correction)
-        {
-            factor *= correction.Factor;
-            (corrections ??= []).Add(correction);
-        }
-
-        /// <summary>Counts for nothing here.</summary>
-        public void CountForNothing(string why)
-        {
-            Multiply(0, why);
-            counts = false;
-        }
-
-        public LaidThing Laid() =>
-            new(
-                Item,
-                Use,
-                Dry,
-                factor * Item.LoftFactor,
-                counts,
-                Item.LoftFactor == 1 ? [] : [new(Item.LoftFactor, "loft against new")],
-                (IReadOnlyList<Correction>?)corrections ?? []
-            );
     }
 }

@@ -1,8 +1,9 @@
 using System.Reflection;
 using System.Text.Json;
+using Ermine.Core.Body;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Exchange;
 using Ermine.Server.Hosting;
 using Ermine.Storage;

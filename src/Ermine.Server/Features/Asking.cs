@@ -1,8 +1,10 @@
+using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
+using Ermine.Core.Trips;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -16,7 +18,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
     /// <summary>An answer for a trip and one of its people.</summary>
     public async Task<Results<Ok<T>, ProblemHttpResult>> Of<T>(
         Plans.PlanRequest request,
-        Func<IReadOnlyList<NightPlanner>, Plans.PlanRequest, T> answer
+        Func<IReadOnlyList<TripRun>, Plans.PlanRequest, T> answer
     )
     {
         var stop = http.HttpContext!.RequestAborted;
@@ -32,18 +34,9 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                 given =>
                 {
                     var owned = new Closet(closet);
-                    var weathers = new WeatherOfTrip(request.Trip, forecast);
+                    var context = new TripContext(request.Trip, owned, forecast, given);
                     return answer(
-                        [
-                            .. request.Trip.Members.Select(m => new NightPlanner(
-                                request.Trip,
-                                m,
-                                sleepers[m.SleeperId],
-                                owned,
-                                weathers,
-                                given
-                            )),
-                        ],
+                        [.. request.Trip.Members.Select(m => new TripRun(new(context, sleepers[m.SleeperId]), m))],
                         request
                     );
                 },
@@ -55,7 +48,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
     /// <summary>Answers about one night, none where the trip has no such night.</summary>
     public Task<Results<Ok<IReadOnlyList<T>>, ProblemHttpResult>> List<T>(
         Plans.PlanRequest request,
-        Func<IReadOnlyList<NightPlanner>, IReadOnlyList<T>> answer
+        Func<IReadOnlyList<TripRun>, IReadOnlyList<T>> answer
     ) => Of(request, (p, r) => r.Night < r.Trip.Nights.Count ? answer(p) : []);
 
     private async Task<IReadOnlyList<Fault>> Faults(

@@ -1,8 +1,10 @@
+using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Ground;
+using Ermine.Core.Heat;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
 using Ermine.Core.Units;
 using Ermine.Server.Hosting;
@@ -137,6 +139,9 @@ public static class Calculators
         double? OutsideComfortC,
         double? OutsideLimitC,
         double? OutsideExtremeC,
+        Holding Comfort,
+        Holding Limit,
+        Holding Extreme,
         HoldsToReasons Reasons
     );
 
@@ -220,14 +225,14 @@ public static class Calculators
             ? new(r.Ground, new(s.Kind, s.Sleepers, s.VentsOpen || ventsOpened, s.ClearSky, s.OutsideWindMs))
             : Surroundings.Open(r.Ground);
 
-    private static ThermalStack StackOf(HoldsToRequest r)
+    private static Conductances StackOf(HoldsToRequest r)
     {
         var barrier = r.BarrierCover ?? Regions.Each(_ => r.VapourBarrier ? 1.0 : 0);
         if (r.Hammock is not { } hammock)
-            return ThermalStack.Plain(r.BagR, r.Hood, r.Wear, r.Pad, r.Leakage, r.WindMs, barrier);
+            return Conductances.Plain(r.BagR, r.Hood, r.Wear, r.Pad, r.Leakage, r.WindMs, barrier);
         var kept = hammock.Fit == UnderquiltFit.TooTight ? StackBuilder.StretchedUnderquilt : 1;
-        var gaps = hammock.Fit == UnderquiltFit.Gaps ? ThermalStack.GapLeakage : 0;
-        return ThermalStack.Plain(
+        var gaps = hammock.Fit == UnderquiltFit.Gaps ? Conductances.GapLeakage : 0;
+        return Conductances.Plain(
             r.BagR,
             r.Hood,
             r.Wear,
@@ -284,28 +289,27 @@ public static class Calculators
         var sleeper = PersonOf(request);
         var stack = StackOf(request);
         var where = WhereOf(request);
-        var night = HeatOfNight.Play(
-            new(
-                sleeper,
-                StacksOf(request),
-                new(0, air),
-                [.. EventsOf(request).Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
-                0,
-                air.Count - 1,
-                request.Start
-            )
+        var toPlay = new NightToPlay(
+            sleeper,
+            StacksOf(request),
+            new(0, air),
+            [.. EventsOf(request).Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
+            0,
+            air.Count - 1,
+            request.Start
         );
-        var heat = Metabolism.Sleeping(sleeper);
-        var atBest = Verdicts.AtBest(
-            new(air.Min()),
-            HeatBalance.Solve(stack, heat, Threshold.Limit, where),
-            HeatBalance.Solve(stack, heat, Threshold.Extreme, where)
-        );
+        var night = HeatOfNight.Play(toPlay);
+        var warmth = Warmth.Of(sleeper);
         return TypedResults.Ok(
             new NightResponse(
-                Verdicts.Worse(night.Verdict, atBest),
+                Verdicts.Of(
+                    night,
+                    toPlay,
+                    (n, threshold) =>
+                        HeatBalance.Solve(toPlay.Stacks[n].Stack, warmth, threshold, toPlay.Stacks[n].Where)
+                ),
                 night,
-                HeatBalance.Solve(stack, heat, Threshold.Comfort, where).Outside?.Celsius,
+                HeatBalance.Solve(stack, warmth, Threshold.Comfort, where).Outside?.Celsius,
                 [
                     $"Humidity {100 * where.Shelter.Humidity:0} %; ground from the mean of the night's air.",
                     "Skin holds a third of the body's heat; steps of ten minutes.",
@@ -334,7 +338,7 @@ public static class Calculators
     private static IEnumerable<Fault> EventFaults(NightRequest request)
     {
         var hours = Math.Clamp(request.HourlyAirC.Count - 1, 1, 24);
-        var evening = new Evening(
+        var evening = new Bedtime(
             12,
             12 + hours,
             request.Start,
@@ -359,19 +363,17 @@ public static class Calculators
         if (faults.Count > 0)
             return Problems.Faults(faults);
         var stack = StackOf(request);
-        var heat = Metabolism.Sleeping(PersonOf(request));
+        var warmth = Warmth.Of(PersonOf(request));
         var where = WhereOf(request);
-        var comfort = HeatBalance.Solve(stack, heat, Threshold.Comfort, where);
-        var limit = HeatBalance.Solve(stack, heat, Threshold.Limit, where);
-        var extreme = HeatBalance.Solve(stack, heat, Threshold.Extreme, where);
-        IReadOnlyList<LossTerm> terms = comfort.Around is { } around
+        var comfort = HeatBalance.Solve(stack, warmth, Threshold.Comfort, where);
+        var limit = HeatBalance.Solve(stack, warmth, Threshold.Limit, where);
+        var extreme = HeatBalance.Solve(stack, warmth, Threshold.Extreme, where);
+        IReadOnlyList<LossTerm> terms = comfort.Outside is { } outside
             ? HeatBalance.Terms(
                 stack,
                 Threshold.Comfort.SkinCelsius,
-                heat,
-                around.Celsius,
-                comfort.Ground!.Value.Celsius,
-                where.Shelter.Humidity
+                warmth.SleepingHeat,
+                where.ClimateAt(outside, stack.Hung)
             )
             : [];
         return TypedResults.Ok(
@@ -382,8 +384,11 @@ public static class Calculators
                 comfort.Outside?.Celsius,
                 limit.Outside?.Celsius,
                 extreme.Outside?.Celsius,
+                comfort.Holding,
+                limit.Holding,
+                extreme.Holding,
                 new(
-                    heat,
+                    warmth.SleepingHeat,
                     terms.Count > 0 ? terms[0] : null,
                     terms,
                     [

@@ -1,11 +1,11 @@
 using Ermine.Core.Air;
+using Ermine.Core.Body;
 using Ermine.Core.Dryness;
 using Ermine.Core.Entry;
 using Ermine.Core.Frost;
 using Ermine.Core.Ground;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
-using Ermine.Core.Sleepers;
-using Ermine.Core.Stack;
 using Ermine.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -126,7 +126,7 @@ public static class FrostCalculators
         using var column = new VapourColumn(layers);
         var water = Poured(request.Layers, layers, request.AreaM2);
         var before = water.Sum();
-        var climate = new ColumnClimate(
+        var climate = new ColumnEnds(
             request.SkinC,
             request.AirC,
             MoistAir.VapourPressure(request.AirC, request.Humidity),
@@ -197,7 +197,7 @@ public static class FrostCalculators
 
     private static NightsResponse Row(NightsRequest request, Sleeper sleeper, CancellationToken stop)
     {
-        var area = FrostOfNight.Covered * sleeper.BodyAreaM2;
+        var area = Vapour.Covered * sleeper.BodyAreaM2;
         double[]? nodes = null;
         var rows = new List<NightOfRow>();
         foreach (var night in request.Nights)
@@ -237,20 +237,19 @@ public static class FrostCalculators
         var water = before ?? Poured(request.Layers, plain, area);
         var start = water.Sum();
         var air = Wind.AirLayer(request.WindMs);
-        var climate = new ColumnClimate(33, night.LowC, MoistAir.VapourPressure(night.LowC, request.Humidity), air);
+        var climate = ColumnEnds.Of(33, new(night.LowC, night.LowC, request.Humidity, request.WindMs));
         var evening = Layers(water, plain);
         var (source, escaped, carried) = (0.0, 0.0, 0.0);
         double? holds = null;
         for (var left = night.Hours; left > 1e-9; left -= 1)
         {
             var hours = Math.Min(1, left);
-            if (request.BreathInside)
-                water[1] += FrostOfNight.Breath * hours / area;
             using var column = new VapourColumn(Layers(water, plain));
+            // Breath brings its own heat, so the heat is read without it.
+            var heat = Vapour.OfBody(column.Pass((double[])water.Clone(), climate, hours, stop), hours);
+            if (request.BreathInside)
+                water[1] += Vapour.Breath * hours / area;
             var flow = column.Pass(water, climate, hours, stop);
-            var heat =
-                FrostOfNight.Covered * (VapourColumn.Evaporation * flow.Source - flow.Kept) / hours
-                + FrostOfNight.Uncovered;
             if (left == night.Hours)
                 holds = Holds(request, sleeper, evening, heat, air);
             source += flow.Source;
@@ -279,14 +278,14 @@ public static class FrostCalculators
     )
     {
         var body = layers.Sum(l => l.Resistance);
-        var stack = new ThermalStack(
+        var stack = new Conductances(
             Regions.Each(r => 1 / ((r == Region.Head ? request.HeadR : body) + air)),
-            request.Pad.Map((_, pad) => 1 / (ThermalStack.Crushed + ThermalStack.PadEffective(pad))),
+            request.Pad.Map((_, pad) => 1 / (Conductances.Crushed + Conductances.PadEffective(pad))),
             request.Leakage,
             evaporation
         );
         return HeatBalance
-            .Solve(stack, Metabolism.Sleeping(sleeper), Threshold.Comfort, Surroundings.Open(request.Ground))
+            .Solve(stack, Warmth.Of(sleeper), Threshold.Comfort, Surroundings.Open(request.Ground))
             .Outside?.Celsius;
     }
 

@@ -1,10 +1,13 @@
+using Ermine.Core.Answers;
 using Ermine.Core.Choosing;
-using Ermine.Core.Dryness;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
+using Ermine.Core.Trips;
 using Ermine.Core.Units;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
@@ -29,7 +32,7 @@ public static class Plans
     /// <summary>Every night in a line for one person and for all, and one night whole; that one is null where the trip has no nights.</summary>
     public sealed record PlanResponse(
         IReadOnlyList<NightLine> Nights,
-        NightPlan? Night,
+        NightAnswer? Night,
         IReadOnlyList<IReadOnlyList<NightLine>> Party,
         ForecastGap? Gap
     );
@@ -47,6 +50,7 @@ public static class Plans
         Temperature? ByFlatMargin,
         Temperature? High,
         bool WetCold,
+        Holding Holding,
         Temperature? HoldsTo,
         Temperature? HoldsToDry,
         double FrostG,
@@ -54,9 +58,9 @@ public static class Plans
         Temperature? LowestFeet
     )
     {
-        public static NightLine Of(NightPlanner planner, NightPlan plan, int index)
+        public static NightLine Of(TripRun run, NightAnswer plan, int index)
         {
-            var confidence = planner.Trip.Trust.Confidence;
+            var confidence = run.Trip.Trust.Confidence;
             var low = plan.Weather?.Low;
             return new(
                 plan.NightId,
@@ -70,9 +74,10 @@ public static class Plans
                 low?.Flat,
                 plan.Weather?.High,
                 plan.Weather?.WetCold ?? false,
+                plan.Comfort.Holding,
                 plan.Comfort.Outside,
-                planner.ComfortAt(index, null),
-                planner.Trail.FrostG(index),
+                run.Model.Holds(index, run.SystemOf(index), null).Outside,
+                run.FrostG(index),
                 plan.Margin,
                 plan.Hours?.LowestFeet
             );
@@ -104,7 +109,7 @@ public static class Plans
                         request,
                         p =>
                             Schools.For(
-                                p[request.Member].Free,
+                                p[request.Member].Context.FreeFor(p[request.Member].Member),
                                 p[request.Member].SystemOf(request.Night),
                                 p[request.Member].Member.Along
                             )
@@ -130,20 +135,21 @@ public static class Plans
         group.MapPost("/items/loft", LoftOf).WithSummary("Loft of an old thing against new, by ruler or by use");
     }
 
-    private static PlanResponse Answer(IReadOnlyList<NightPlanner> planners, PlanRequest request)
+    private static PlanResponse Answer(IReadOnlyList<TripRun> runs, PlanRequest request)
     {
-        var party = planners
-            .AsParallel()
+        var party = runs.AsParallel()
             .AsOrdered()
-            .WithCancellation(planners[0].Stop)
-            .Select(p => (IReadOnlyList<NightLine>)[.. p.Plan().Select((n, i) => NightLine.Of(p, n, i))])
+            .WithCancellation(runs[0].Context.Stop)
+            .Select(run =>
+                (IReadOnlyList<NightLine>)[.. NightAnswers.All(run).Select((n, i) => NightLine.Of(run, n, i))]
+            )
             .ToList();
-        var asked = planners[request.Member];
+        var asked = runs[request.Member];
         return new(
             party[request.Member],
-            request.Night < request.Trip.Nights.Count ? asked.Plan(request.Night) : null,
+            request.Night < request.Trip.Nights.Count ? NightAnswers.Whole(asked, request.Night) : null,
             party,
-            ForecastGap.Of(request.Trip, asked.Forecast)
+            ForecastGap.Of(request.Trip, asked.Context.Forecast)
         );
     }
 
@@ -155,7 +161,7 @@ public static class Plans
             ? Problems.Faults(faults)
             : await asking.List(request, p => Generics.For(p[request.Member], request.Night, request.Prices));
 
-    private static async Task<Results<Ok<IReadOnlyList<NightPlan>>, ProblemHttpResult>> Compare(
+    private static async Task<Results<Ok<IReadOnlyList<NightAnswer>>, ProblemHttpResult>> Compare(
         CompareRequest request,
         Asking asking
     )
@@ -167,8 +173,15 @@ public static class Plans
         return await asking.List(
             request,
             p =>
-                (IReadOnlyList<NightPlan>)
-                    [.. request.Systems.Select(s => p[request.Member].Sleeping(request.Night, s).Plan(request.Night))]
+            {
+                var run = p[request.Member];
+                return (IReadOnlyList<NightAnswer>)
+                    [
+                        .. request.Systems.Select(s =>
+                            NightAnswers.Whole(run.With(run.Sleeping(request.Night, s)), request.Night)
+                        ),
+                    ];
+            }
         );
     }
 

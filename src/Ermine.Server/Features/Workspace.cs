@@ -1,7 +1,8 @@
+using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Plans;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;

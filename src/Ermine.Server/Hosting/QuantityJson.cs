@@ -1,7 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using Ermine.Core.Sleepers;
+using Ermine.Core.Body;
+using Ermine.Core.Plans;
 using Ermine.Core.Units;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;

@@ -1,4 +1,4 @@
-import type { NightPlan, Schema, Trip } from "../api/client";
+import type { NightAnswer, Schema, Trip } from "../api/client";
 import { NumberField, TextField } from "../parts/Field";
 import { dayName, editNight, editTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
@@ -258,7 +258,7 @@ export function ago(iso: string): string {
 }
 
 /** Where the numbers came from, and how old they are against the night. */
-export function Source({ trip, plan }: { trip: Trip; plan: NightPlan | null }) {
+export function Source({ trip, plan }: { trip: Trip; plan: NightAnswer | null }) {
   const forecast = useWorkspace((s) => (trip.forecastId ? s.forecasts[trip.forecastId] : undefined));
   const w = useWrite();
   /** As the clocks of the place read, whatever the clock here says. */

@@ -22,6 +22,7 @@ const night = (
   frostG: 0,
   lowestFeet: null,
   high: null,
+  holding: "inNone",
   holdsTo: null,
 });
 const say = (...nights: NightLine[]) => {

@@ -34,7 +34,9 @@ export function headline(
   degrees: (k: number) => string,
 ): { holds: string; short: string } {
   const numbered = nights.map((n, i) => ({ ...n, number: i + 1 }));
-  const short = numbered.filter((n) => n.verdict && (n.verdict !== "warm" || (n.margin ?? 0) < 0));
+  const short = numbered.filter(
+    (n) => n.verdict && ((n.verdict !== "warm" && n.verdict !== "hot") || (n.margin ?? 0) < 0),
+  );
   const known = numbered.filter((n) => n.verdict);
   const holding = known.length - short.length;
   if (known.length === 0)

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { NightPlan, SleepSystem } from "../api/client";
+import type { NightAnswer, SleepSystem } from "../api/client";
 import { api } from "../api/client";
 import { Cut } from "../night/Cut";
 import { clock } from "../night/clock";
@@ -162,7 +162,7 @@ export function Component() {
 }
 
 /** The comparison in a sentence: the warmest, and the lightest that holds. */
-function Best({ chosen, plans }: { chosen: Candidate[]; plans: NightPlan[] }) {
+function Best({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }) {
   const w = useWrite();
   if (plans.length === 0) return <>Side by side</>;
   const rows = plans.map((plan, i) => ({ plan, name: chosen[i]?.name ?? "" }));
@@ -186,7 +186,7 @@ function Best({ chosen, plans }: { chosen: Candidate[]; plans: NightPlan[] }) {
 }
 
 /** Comfort, limit and extreme of each on one scale, the low planned for through all of them. */
-function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightPlan[] }) {
+function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }) {
   const [box, width] = useWidth<HTMLDivElement>();
   const w = useWrite();
   const low = plans[0]?.weather?.low.planFor ?? null;
@@ -291,7 +291,7 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightPlan[] }) 
   );
 }
 
-function SmallCut({ plan, night }: { plan: NightPlan; night: Parameters<typeof Cut>[0]["night"] }) {
+function SmallCut({ plan, night }: { plan: NightAnswer; night: Parameters<typeof Cut>[0]["night"] }) {
   const [box, width] = useWidth<HTMLDivElement>();
   return (
     <div ref={box} className="mt-2">

@@ -5,7 +5,7 @@ import { Check } from "../parts/Field";
 import { dryOf, editMember, othersUse, useAsked, useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { habits as habitWords, regions, uses } from "../units/words";
+import { habits as habitWords, purposes, regions } from "../units/words";
 import { Fall } from "./Fall";
 import { Ledger } from "./Ledger";
 import { Lost } from "./Lost";
@@ -137,11 +137,11 @@ export function Component() {
             <h2 className="text-lg">Dry things that carry the trip</h2>
             <ul>
               {answer.gaps.map((g) => (
-                <li key={g.slot.use + g.slot.region} className="border-line border-t py-1 leading-tight">
+                <li key={g.slot.purpose + g.slot.region} className="border-line border-t py-1 leading-tight">
                   <span className="flex justify-between">
                     <b className="capitalize">
-                      {uses[g.slot.use]}
-                      {g.slot.use === "base" && `, ${regions[g.slot.region]}`}
+                      {purposes[g.slot.purpose]}
+                      {g.slot.purpose === "base" && `, ${regions[g.slot.region]}`}
                     </b>
                     <span className={g.night === null ? "text-soft" : "font-semibold text-ember"}>
                       {g.night === null ? "always a dry one" : `none dry on night ${g.night + 1}`}
@@ -212,10 +212,14 @@ function Headline({ answer }: { answer: Schema["DryAnswer"] }) {
         : "The bag stays as good as dry."}{" "}
       {gap ? (
         <span className="text-ember">
-          No dry {uses[gap.slot.use]} on night {(gap.night ?? 0) + 1}.
+          No dry {purposes[gap.slot.purpose]} on night {(gap.night ?? 0) + 1}.
         </span>
       ) : (
-        <span className="text-soft">Something dry is left for every night.</span>
+        <span className="text-soft">
+          {answer.gaps.length === 0
+            ? "No socks, base, hat or gloves are along: nothing small to keep dry."
+            : "Something dry is left for every night."}
+        </span>
       )}
     </>
   );

@@ -5,7 +5,7 @@ import { Check, Choice } from "../parts/Field";
 import { dayName, dryOf } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { keeps, places, roles, uses, wetnesses, works } from "../units/words";
+import { keeps, places, purposes, roles, wetnesses, works } from "../units/words";
 import { Drop } from "./Drop";
 
 /** Items by days: each cell a drop that fills, from the evening before bed. Roles, kinds of day and mishaps are set on it. */
@@ -22,8 +22,8 @@ export function Ledger(props: {
     dry.days.find((d) => d.nightId === nightId) ?? { nightId, work: "easy", soaked: [] };
   const setDay = (nightId: string, part: Partial<Schema["DryDay"]>) =>
     change({ days: [...dry.days.filter((d) => d.nightId !== nightId), { ...dayOf(nightId), ...part }] });
-  const gapAt = (use: Schema["Use"], night: number) =>
-    answer.gaps.some((g) => g.slot.use === use && g.night === night);
+  const gapAt = (purpose: Schema["Purpose"], night: number) =>
+    answer.gaps.some((g) => g.slot.purpose === purpose && g.night === night);
 
   return (
     <div className="overflow-x-auto">
@@ -56,7 +56,7 @@ export function Ledger(props: {
           {answer.rows.map((row, r) => {
             const item = items[row.itemId];
             if (!item) return null;
-            const begins = answer.rows[r - 1]?.use !== row.use;
+            const begins = answer.rows[r - 1]?.purpose !== row.purpose;
             return (
               <tr key={row.itemId} className={begins ? "border-ink border-t" : "border-line border-t"}>
                 <th
@@ -68,14 +68,14 @@ export function Ledger(props: {
                     name={item.name}
                     row={row}
                     dry={dry}
-                    hint={begins ? uses[row.use] : ""}
+                    hint={begins ? purposes[row.purpose] : ""}
                     change={change}
                   />
                 </th>
                 {row.cells.map((cell, i) => (
                   <td
                     key={trip.nights[i]?.id ?? i}
-                    className={`p-0 text-center ${begins && gapAt(row.use, i) ? "bg-ember-wash" : ""}`}
+                    className={`p-0 text-center ${begins && gapAt(row.purpose, i) ? "bg-ember-wash" : ""}`}
                   >
                     <CellMenu
                       cell={cell}

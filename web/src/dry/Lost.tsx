@@ -51,13 +51,24 @@ export function Lost(props: { trip: Trip; index: number; who: number }) {
                 <b>
                   {name(l.itemId)} {happens[l.mishap]}
                 </b>
-                <span className="shrink-0 text-ember">{w.signed(l.worstMargin)}</span>
+                <span className="shrink-0 text-ember">
+                  {l.then.margin !== null
+                    ? w.signed(l.then.margin)
+                    : l.then.comfort.holding === "inAnyAir"
+                      ? "any air"
+                      : "no air"}
+                </span>
               </span>
               <span className="text-[13px] text-soft">
                 Night {l.night + 1}
-                {l.verdict && ` turns ${verdicts[l.verdict]}`}, costs {w.degrees(l.cost)}°.{" "}
+                {l.then.verdict && ` turns ${verdicts[l.then.verdict]}`}
+                {l.cost !== null
+                  ? `, costs ${w.degrees(l.cost)}°. `
+                  : l.then.comfort.holding === "inNone"
+                    ? ": it then holds in no air. "
+                    : ". "}
                 {stand && l.standsIn
-                  ? `Stand-in: ${stand}, ${w.signed(l.standsIn.gain)}.`
+                  ? `Stand-in: ${stand}${l.standsIn.gain === null ? "" : `, ${w.signed(l.standsIn.gain)}`}.`
                   : "Nothing along would stand in."}
                 {l.firstGap !== null && ` Something dry runs out on night ${l.firstGap + 1}.`}
               </span>

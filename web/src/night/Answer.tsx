@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { NightPlan, Trip } from "../api/client";
+import type { NightAnswer, Trip } from "../api/client";
 import { Hatch } from "../parts/Hatch";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -9,7 +9,13 @@ import { Rules, Spoken } from "./Rules";
 import type { SystemEdit } from "./useSystem";
 
 /** The answer with its reasons: what it holds to, what closes the gap, where the heat goes, what it hangs on, what was assumed. */
-export function Answer(props: { trip: Trip; index: number; who: number; plan: NightPlan; edit: SystemEdit }) {
+export function Answer(props: {
+  trip: Trip;
+  index: number;
+  who: number;
+  plan: NightAnswer;
+  edit: SystemEdit;
+}) {
   const { plan, trip } = props;
   const w = useWrite();
   const sleeper = useWorkspace((s) => s.sleepers[trip.members[props.who]?.sleeperId ?? ""]);
@@ -20,7 +26,7 @@ export function Answer(props: { trip: Trip; index: number; who: number; plan: Ni
         <p className="text-soft">{sleeper?.name}, in this system, here</p>
         <div className="flex items-end gap-3">
           <span className="font-bold font-display text-[60px] leading-none tracking-tight">
-            {holds == null ? "–" : w.temp(holds)}
+            {holds != null ? w.temp(holds) : plan.comfort.holding === "inAnyAir" ? "any air" : "no air"}
           </span>
           <span className="pb-1.5 leading-tight">
             <b>comfort</b>
@@ -73,7 +79,7 @@ export function Answer(props: { trip: Trip; index: number; who: number; plan: Ni
 }
 
 /** Where the heat goes, and what the answer hangs on. */
-export function Reasons({ plan }: { plan: NightPlan }) {
+export function Reasons({ plan }: { plan: NightAnswer }) {
   return (
     <section className="grid content-start gap-x-8 gap-y-5 px-3 pb-4 sm:grid-cols-2 sm:px-5">
       <section>
@@ -104,7 +110,7 @@ export function Reasons({ plan }: { plan: NightPlan }) {
 }
 
 /** Which single input moves the margin most, each between its cautious and its kind end. */
-function Tornado({ plan }: { plan: NightPlan }) {
+function Tornado({ plan }: { plan: NightAnswer }) {
   const w = useWrite();
   const id = useId();
   const most = Math.max(...plan.swings.map((s) => Math.max(-s.worse, s.better)));
@@ -149,7 +155,7 @@ function Tornado({ plan }: { plan: NightPlan }) {
 }
 
 /** Comfort, limit and extreme on one line, with the low planned for hung on it. */
-function Scale({ plan }: { plan: NightPlan }) {
+function Scale({ plan }: { plan: NightAnswer }) {
   const w = useWrite();
   const comfort = plan.comfort.outside;
   const limit = plan.limit.outside;

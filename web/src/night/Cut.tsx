@@ -1,5 +1,5 @@
 import { useId, useMemo } from "react";
-import type { NightPlan, Schema } from "../api/client";
+import type { NightAnswer, Schema } from "../api/client";
 import { useWorkspace } from "../state/workspace";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
 import { regions as regionNames, shelters, surfaces } from "../units/words";
@@ -14,7 +14,7 @@ type Stratum = Schema["Stratum"];
  * Lines of equal temperature run through it as they would in the snow; 0° is the strongest.
  */
 export function Cut(props: {
-  plan: NightPlan;
+  plan: NightAnswer;
   night: Schema["Night"];
   width: number;
   height: number;
@@ -277,7 +277,7 @@ export function Cut(props: {
 }
 
 /** The picture in a sentence, for those who do not see it. */
-function describe(plan: NightPlan, items: Record<string, { name: string }>) {
+function describe(plan: NightAnswer, items: Record<string, { name: string }>) {
   const names = (strata: Stratum[]) =>
     strata.flatMap((s) => (s.itemId ? [items[s.itemId]?.name ?? ""] : [])).join(", ") || "nothing";
   const frost = plan.frost?.things.reduce((g, t) => g + t.afterG, 0) ?? 0;

@@ -1,7 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useId } from "react";
-import { api, type Evening, type Member, type NightEvent, type NightPlan, type Schema } from "../api/client";
+import {
+  api,
+  type Bedtime,
+  type Member,
+  type NightAnswer,
+  type NightEvent,
+  type Schema,
+} from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice, NumberField } from "../parts/Field";
 import { newId } from "../state/trip";
@@ -108,8 +115,8 @@ export function HourField(props: {
 
 /** What can be done this night. A thing put on is one that comes along and is not worn yet. */
 export function AddEvent(props: {
-  evening: Evening;
-  plan: NightPlan;
+  evening: Bedtime;
+  plan: NightAnswer;
   member: Member;
   onAdd: (e: NightEvent) => void;
 }) {

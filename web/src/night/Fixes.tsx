@@ -1,14 +1,14 @@
 import { useState } from "react";
-import { api, type Buy, type Fix, type NightPlan, type Schema, type Trip } from "../api/client";
+import { api, type Buy, type Fix, type NightAnswer, type Schema, type Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, useSettings, useWrite } from "../units/units";
-import { events } from "../units/words";
+import { events, verdicts } from "../units/words";
 import { clock } from "./clock";
 import type { SystemEdit } from "./useSystem";
 
-type Asking = { trip: Trip; index: number; who: number; plan: NightPlan; edit: SystemEdit };
+type Asking = { trip: Trip; index: number; who: number; plan: NightAnswer; edit: SystemEdit };
 
 /** What closes the gap: from what is owned and can be done, or to buy. */
 export function FixList(props: Asking) {
@@ -74,8 +74,7 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
   const items = useWorkspace((s) => s.items);
   const w = useWrite();
   const name = (id: string | null | undefined) => (id ? (items[id]?.name ?? "") : "");
-  const low = plan.weather?.low.planFor;
-  const holds = low !== undefined && fix.holdsTo <= low;
+  const then = fix.then;
   const title = (p: Schema["FixPart"]) => {
     if (p.kind === "do")
       return p.event
@@ -94,12 +93,10 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
     <li>
       <button
         type="button"
-        onClick={() => edit.take(fix.system, fix.evening)}
+        onClick={() => edit.take(fix.system, fix.bedtime)}
         className={`grid w-full grid-cols-[3.6rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${fix.covers ? "border-2 border-ink" : "border-edge/50"}`}
       >
-        <b className="font-display text-lg">
-          {plan.comfort.outside === null ? `to ${w.temp(fix.holdsTo)}` : w.signed(fix.gain)}
-        </b>
+        <b className="font-display text-lg">{gained(fix.gain, then.comfort, w)}</b>
         <span className="min-w-0 leading-tight">
           <span className="block font-semibold">{fix.parts.map(title).join(" + ")}</span>
           <span className="block text-[13px]">
@@ -107,11 +104,12 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
               .filter((p) => p.kind === "swap")
               .map((p) => `instead of ${name(p.replacesId).toLowerCase()} · `)}
             {fix.massG === 0
-              ? fix.evening && fix.parts.length === 1
+              ? fix.bedtime && fix.parts.length === 1
                 ? "nothing to carry"
                 : "along anyway"
               : w.massChange(fix.massG)}
-            {fix.covers && <b> · {holds ? "closes it" : "then slept through"}</b>}
+            {then.verdict && then.verdict !== plan.verdict && ` · then ${verdicts[then.verdict]}`}
+            {fix.covers && <b> · {(then.margin ?? 0) >= 0 ? "closes it" : "then slept through"}</b>}
           </span>
           <span className="block text-[13px] text-soft">{fix.parts.map((p) => p.why).join(" ")}</span>
         </span>
@@ -119,6 +117,16 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
     </li>
   );
 }
+
+/** Degrees gained; where there are none to give, what it then holds to. */
+const gained = (gain: number | null, then: Schema["ColdLine"], w: ReturnType<typeof useWrite>) =>
+  gain !== null
+    ? w.signed(gain)
+    : then.outside !== null
+      ? `to ${w.temp(then.outside)}`
+      : then.holding === "inAnyAir"
+        ? "any air"
+        : "a step";
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -150,11 +158,12 @@ function Buys(props: Asking) {
             key={b.piece.id}
             className={`grid grid-cols-[3.6rem_1fr_4.5rem] items-center gap-1 rounded-lg border bg-card px-2 py-1.5 ${b.covers ? "border-2 border-ink" : "border-edge/50"}`}
           >
-            <b className="font-display text-lg">{w.signed(b.gain)}</b>
+            <b className="font-display text-lg">{gained(b.gain, b.then.comfort, w)}</b>
             <span className="min-w-0 leading-tight">
               <span className="block font-semibold">{b.piece.name}</span>
               <span className="block text-[13px] text-soft">
-                {w.mass(b.piece.massG)} · {w.degrees(b.gainPerKg)}° a kg
+                {w.mass(b.piece.massG)}
+                {b.gainPerKg !== null && ` · ${w.degrees(b.gainPerKg)}° a kg`}
                 {b.gainPerHundred !== null && ` · ${w.degrees(b.gainPerHundred, 1)}° per 100`}
                 {b.covers && <b className="text-ink"> · closes it</b>}
               </span>

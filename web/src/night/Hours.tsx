@@ -1,6 +1,6 @@
 import { Popover } from "radix-ui";
 import { useId, useState } from "react";
-import type { Evening, Member, NightEvent, NightPlan, Schema } from "../api/client";
+import type { Bedtime, Member, NightAnswer, NightEvent, Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
@@ -25,7 +25,7 @@ export function Hours(props: {
   index: number;
   member: Member;
   who: number;
-  plan: NightPlan;
+  plan: NightAnswer;
   edit: SystemEdit;
 }) {
   const { plan, edit } = props;
@@ -287,9 +287,9 @@ export function Hours(props: {
 }
 
 /** When it turns cool, and which place of the body fares worst. */
-function Said({ plan }: { plan: NightPlan }) {
+function Said({ plan }: { plan: NightAnswer }) {
   const w = useWrite();
-  const played = plan.hours as NonNullable<NightPlan["hours"]>;
+  const played = plan.hours as NonNullable<NightAnswer["hours"]>;
   const { worst } = played;
   return (
     <>
@@ -338,7 +338,7 @@ function AtHour({ step }: { step: Step }) {
 }
 
 /** When the night begins and ends, how the sleeper gets in, and what the night demands. */
-function Demands(props: { evening: Evening; change: (part: Partial<Evening>, merge?: string) => void }) {
+function Demands(props: { evening: Bedtime; change: (part: Partial<Bedtime>, merge?: string) => void }) {
   const { evening, change } = props;
   return (
     <div className="mt-1 grid max-w-3xl grid-cols-2 items-end gap-x-3 gap-y-1 sm:grid-cols-3 print:hidden">
@@ -361,7 +361,7 @@ function Demands(props: { evening: Evening; change: (part: Partial<Evening>, mer
   );
 }
 
-function describe(plan: NightPlan) {
+function describe(plan: NightAnswer) {
   const played = plan.hours;
   if (!played) return "The hours of the night";
   return played.coolFrom === null

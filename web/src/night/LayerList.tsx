@@ -1,19 +1,19 @@
 import { Popover } from "radix-ui";
 import { type PointerEvent, useRef } from "react";
-import type { KitItem, Layer, NightPlan, Schema } from "../api/client";
+import type { KitItem, Layer, NightAnswer, Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import { layersOf, type Placed, place, tier } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { closures } from "../units/words";
+import { closures, corrections } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
 const placeNames = ["Under the sleeper", "Worn", "Over the sleeper"];
 
 /** The layers by name from the air down to the ground: each can be opened, moved by hand or key, and taken out. */
 export function LayerList(props: {
-  plan: NightPlan | null;
+  plan: NightAnswer | null;
   edit: SystemEdit;
   selected: string | null;
   open: string | null;
@@ -96,7 +96,7 @@ export function LayerList(props: {
 }
 
 /** Its best-covered place: what the thing keeps there in this stack. */
-function kept(plan: NightPlan | null, item: KitItem) {
+function kept(plan: NightAnswer | null, item: KitItem) {
   const placed = plan?.items.find((p) => p.item.id === item.id);
   if (!placed) return null;
   const most = (["torso", "legs", "feet", "head"] as const).reduce((a, b) =>
@@ -105,7 +105,7 @@ function kept(plan: NightPlan | null, item: KitItem) {
   return { placed, most: placed.local[most], region: most };
 }
 
-function Keeps({ plan, item, layer }: { plan: NightPlan | null; item: KitItem; layer: Layer }) {
+function Keeps({ plan, item, layer }: { plan: NightAnswer | null; item: KitItem; layer: Layer }) {
   const w = useWrite();
   const found = kept(plan, item);
   const frost = plan?.frost?.things.find((t) => t.itemId === item.id);
@@ -129,7 +129,7 @@ const closureWord = (item: KitItem, closure: Schema["Closure"]) =>
   item.kind === "bag" ? closures[closure].bag : closures[closure].quilt;
 
 function LayerMenu(props: {
-  plan: NightPlan | null;
+  plan: NightAnswer | null;
   edit: SystemEdit;
   item: KitItem;
   layer: Layer;
@@ -160,8 +160,8 @@ function LayerMenu(props: {
             when new and alone.
           </p>
           {found.placed.corrections.map((c) => (
-            <p key={c.why} className="text-soft">
-              × {c.factor.toFixed(2)} {c.why}
+            <p key={c.kind} className="text-soft">
+              × {c.factor.toFixed(2)} {corrections[c.kind]}
             </p>
           ))}
         </div>

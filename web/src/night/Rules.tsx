@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { NightPlan, Schema, Trip } from "../api/client";
+import type { NightAnswer, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
 import { editMember } from "../state/trip";
@@ -7,7 +7,7 @@ import { editMember } from "../state/trip";
 type Caution = Schema["Caution"];
 
 /** The rules that apply to this night, each with its reason. One that is answered with a note stays quiet. */
-export function Rules(props: { trip: Trip; who: number; plan: NightPlan }) {
+export function Rules(props: { trip: Trip; who: number; plan: NightAnswer }) {
   const speaking = props.plan.cautions.filter((c) => !c.grave && c.answer === null);
   const quiet = props.plan.cautions.filter((c) => c.answer !== null);
   if (speaking.length + quiet.length === 0) return null;

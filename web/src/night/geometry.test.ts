@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import type { NightPlan, Schema } from "../api/client";
+import type { NightAnswer, Schema } from "../api/client";
 import { geometry } from "./geometry";
 
 const cells = (resistance: number): Schema["Stratum"]["cells"] => {
@@ -22,7 +22,7 @@ const plan = (hung: boolean) =>
         { kind: hung ? "underquilt" : "pad", itemId: "under", cells: cells(0.8) },
       ],
     },
-  }) as unknown as NightPlan;
+  }) as unknown as NightAnswer;
 const numbers = (d: string) => d.match(/-?[\d.]+/g)?.map(Number) ?? [];
 const ys = (d: string) => numbers(d).filter((_, i) => i % 2 === 1);
 

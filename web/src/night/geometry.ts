@@ -1,4 +1,4 @@
-import type { NightPlan, Schema } from "../api/client";
+import type { NightAnswer, Schema } from "../api/client";
 import { add, between, body, hull, line, outline, thickness, xs } from "./profile";
 
 type Stratum = Schema["Stratum"];
@@ -25,7 +25,7 @@ export function fillOf(stratum: Stratum, i: number): string {
 }
 
 /** Outlines of every stratum, the isotherms through them, the sleeper and the ground, in px. */
-export function geometry(plan: NightPlan, width: number, height: number, plain = false) {
+export function geometry(plan: NightAnswer, width: number, height: number, plain = false) {
   const [sky, foot] = plain ? [30, 12] : [66, 54];
   const { cut } = plan;
   const hung = cut.hung;
@@ -223,7 +223,7 @@ const mostDots = 110;
 
 /** Dots where frost lies: in each thing by slice, strewn along the covered body, always in the same way. */
 function stipple(
-  plan: NightPlan,
+  plan: NightAnswer,
   above: { stratum: Stratum; low: number[]; high: number[] }[],
   place: (x: number, height: number) => [number, number],
 ): [number, number][] {

@@ -1,5 +1,5 @@
 import { type PointerEvent, useState } from "react";
-import type { Evening, Schema, SleepSystem, Trip } from "../api/client";
+import type { Bedtime, Schema, SleepSystem, Trip } from "../api/client";
 import {
   editMember,
   eveningOf,
@@ -20,7 +20,7 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
   const member = trip?.members[who];
   const nightId = trip?.nights[index]?.id ?? "";
   const system = draft ?? systemOf(member, nightId);
-  const save = (next: SleepSystem, evening?: Evening | null) =>
+  const save = (next: SleepSystem, evening?: Bedtime | null) =>
     trip &&
     editMember(trip, who, (m) => {
       const slept = withSystem(m, nightId, next);
@@ -70,7 +70,7 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
     /** Gives the night a system of its own, or lets it share the trip's again. */
     setOwn: (own: boolean) =>
       trip && editMember(trip, who, (m) => withOwn(m, nightId, { system: own ? system : null })),
-    changeEvening: (part: Partial<Evening>, merge?: string) =>
+    changeEvening: (part: Partial<Bedtime>, merge?: string) =>
       trip &&
       editMember(
         trip,

@@ -4,7 +4,7 @@ import { verdicts } from "../units/words";
 
 /**
  * Each verdict has its own shape, so that it reads in grey and through goggles:
- * a full snow mound, a mound half melted, a hatched hollow, a barred way.
+ * a full snow mound, the same running off in drops, a mound half melted, a hatched hollow, a barred way.
  */
 export function VerdictMark({ verdict, size = 18 }: { verdict: Verdict | null | undefined; size?: number }) {
   const id = useId();
@@ -12,6 +12,15 @@ export function VerdictMark({ verdict, size = 18 }: { verdict: Verdict | null | 
   return (
     <svg width={size} height={size} viewBox="0 0 20 20" role="img" aria-label={label} className="shrink-0">
       {verdict === "warm" && <path d="M1 17C2 7 6 3 10 3s8 4 9 14z" fill="var(--ink)" />}
+      {verdict === "hot" && (
+        <>
+          <path d="M1 12.5C2 6 6 2.5 10 2.5s8 3.5 9 10z" fill="var(--ink)" />
+          <path
+            d="M5 13.6c1.2 1.7 1.7 2.5 1.7 3.2a1.7 1.7 0 0 1-3.4 0c0-.7.5-1.5 1.7-3.2zM10 14.4c1.2 1.7 1.7 2.5 1.7 3.2a1.7 1.7 0 0 1-3.4 0c0-.7.5-1.5 1.7-3.2zM15 13.6c1.2 1.7 1.7 2.5 1.7 3.2a1.7 1.7 0 0 1-3.4 0c0-.7.5-1.5 1.7-3.2z"
+            fill="var(--ember)"
+          />
+        </>
+      )}
       {verdict === "cool" && (
         <>
           <path

@@ -3,8 +3,8 @@ import { useNavigate, useParams } from "react-router";
 import {
   type Asked,
   api,
+  type Bedtime,
   type DryPlan,
-  type Evening,
   type KitItem,
   type Layer,
   type Member,
@@ -141,7 +141,7 @@ export const editMember = (trip: Trip, who: number, f: (member: Member) => Membe
   );
 
 /** An evening as it is until something is set: nine to seven, nothing done. */
-const plainEvening: Evening = {
+const plainEvening: Bedtime = {
   inHour: 21,
   upHour: 31,
   start: "normal",
@@ -160,7 +160,7 @@ const ownOf = (member: Member | undefined, nightId: string | undefined) =>
   member?.own.find((o) => o.nightId === nightId);
 export const ownSystemOf = (member: Member | undefined, nightId: string | undefined) =>
   ownOf(member, nightId)?.system ?? null;
-export const eveningOf = (member: Member | undefined, nightId: string | undefined): Evening =>
+export const eveningOf = (member: Member | undefined, nightId: string | undefined): Bedtime =>
   ownOf(member, nightId)?.evening ?? plainEvening;
 export const systemOf = (member: Member | undefined, nightId: string | undefined): SleepSystem =>
   ownSystemOf(member, nightId) ?? member?.system ?? emptySystem;

@@ -118,7 +118,30 @@ export const starts: Record<Schema["StartState"], string> = {
   normal: "neither warm nor cold",
   chilled: "chilled",
 };
-export const verdicts: Record<Verdict, string> = { warm: "warm", cool: "cool", cold: "cold", noGo: "no-go" };
+export const verdicts: Record<Verdict, string> = {
+  warm: "warm",
+  hot: "hot",
+  cool: "cool",
+  cold: "cold",
+  noGo: "no-go",
+};
+/** Why a thing keeps less in a stack than alone and new. */
+export const corrections: Record<Schema["CorrectionKind"], string> = {
+  loft: "loft now against new",
+  damp: "damp or frost in it",
+  soft: "goes soft overnight",
+  doubleLayer: "in the double layer of a hammock",
+  stretched: "stretched tight: the loft is pressed flat",
+  onlyUnderHammock: "hangs only under a hammock",
+  tight: "fits tightly: the loft is pressed",
+  wind: "wind works into it",
+  crushed: "crushed by a heavier layer outside",
+  further: "a further layer overlaps the first",
+  wornInBag: "worn inside a bag, pressed and creased",
+  squeezed: "squeezed at the chest: the bag is too narrow for what is in it",
+  bringsNothing: "would cost the others more than it brings, so it counts for nothing",
+  floor: "never below a fifth of its dry insulation",
+};
 
 export const paths: Record<Schema["LossPath"], (region: Schema["Region"] | null) => string> = {
   upward: (r) => `Over the ${r}`,
@@ -190,7 +213,7 @@ export const habits: Record<Schema["Habit"], { name: string; says: string }> = {
   barrierSocks: { name: "Barrier socks by day", says: "Over a thin pair, so that the thick one stays dry." },
   barrier: { name: "Vapour barrier at night", says: "Skin vapour never reaches the loft." },
 };
-export const uses: Record<Schema["Use"], string> = {
+export const purposes: Record<Schema["Purpose"], string> = {
   socks: "socks",
   base: "base",
   hat: "hat",

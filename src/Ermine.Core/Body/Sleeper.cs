@@ -1,0 +1,44 @@
+namespace Ermine.Core.Body;
+
+/// <summary>Sex as the resting-heat equation distinguishes it.</summary>
+public enum Sex
+{
+    /// <summary>Female.</summary>
+    Female,
+
+    /// <summary>Male.</summary>
+    Male,
+}
+
+/// <summary>A person who sleeps out.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Name">What the sleeper is called; unique, 1–80 characters.</param>
+/// <param name="MassKg">Body mass, kg, 20–200.</param>
+/// <param name="HeightCm">Height, cm, 100–230.</param>
+/// <param name="AgeYears">Age, years, 5–100.</param>
+/// <param name="Sex">Sex for the resting-heat equation.</param>
+/// <param name="StatedOffsetK">How much warmer (positive) or colder (negative) than the model this person says they sleep, K, −10 to 10. Moves every "holds to".</param>
+/// <param name="Version">Counts saves; 0 is not saved yet.</param>
+public sealed record Sleeper(
+    Guid Id,
+    string Name,
+    double MassKg,
+    double HeightCm,
+    int AgeYears,
+    Sex Sex,
+    double StatedOffsetK = 0,
+    long Version = 0
+)
+{
+    /// <summary>The standard woman of ISO 23537-1, of whom <i>comfort</i> and <i>extreme</i> on a label speak.</summary>
+    public static Sleeper StandardWoman { get; } = new(Guid.Empty, "standard woman", 60, 160, 25, Sex.Female);
+
+    /// <summary>The standard man of ISO 23537-1, of whom <i>limit</i> on a label speaks.</summary>
+    public static Sleeper StandardMan { get; } = new(Guid.Empty, "standard man", 73, 173, 25, Sex.Male);
+
+    /// <summary>Body surface, m² (DuBois).</summary>
+    public double BodyAreaM2 => 0.202 * Math.Pow(MassKg, 0.425) * Math.Pow(HeightCm / 100, 0.725);
+
+    /// <summary>Girth of the trunk, cm, from height and mass of trunk and arms, as a cylinder of 0.36 of the height that holds 0.6 of the mass (assumption).</summary>
+    public double GirthCm => Math.Sqrt(4 * Math.PI * 0.6 * MassKg * 1000 / (0.36 * HeightCm));
+}

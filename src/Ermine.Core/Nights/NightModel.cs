@@ -1,0 +1,384 @@
+using System.Collections.Concurrent;
+using Ermine.Core.Body;
+using Ermine.Core.Dryness;
+using Ermine.Core.Frost;
+using Ermine.Core.Ground;
+using Ermine.Core.Heat;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+using Ermine.Core.Stack;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Nights;
+
+/// <summary>What is slept in from an hour of the night on.</summary>
+/// <param name="FromHour">From when.</param>
+/// <param name="System">What it is.</param>
+/// <param name="Where">Shelter and ground.</param>
+/// <param name="Stack">It laid out.</param>
+public sealed record Segment(double FromHour, SleepSystem System, Surroundings Where, LayerStack Stack);
+
+/// <summary>A night slept through with its vapour and frost.</summary>
+/// <param name="Hours">It hour by hour; null while no low is known or nothing is laid out.</param>
+/// <param name="Frost">Its vapour and frost; null where the hours are.</param>
+/// <param name="Played">What the hours were played with; null where they are.</param>
+/// <param name="Worn">What was slept in as it lay at getting in; null where they are.</param>
+/// <param name="Dawn">Water in everything at getting up.</param>
+public sealed record NightSlept(
+    PlayedNight? Hours,
+    FrostNight? Frost,
+    NightToPlay? Played,
+    NightAsWorn? Worn,
+    Water Dawn
+);
+
+/// <summary>What is slept in through a night, as it lies at getting in.</summary>
+/// <param name="Night">The night with it.</param>
+/// <param name="Holds">What each of its stacks holds to, asked for when it is needed.</param>
+public sealed record NightAsWorn(NightToPlay Night, Func<int, Threshold, HoldsTo> Holds);
+
+/// <summary>
+/// How one sleeper fares in one night of a trip: what a system holds to, and the night played through with its vapour. It knows nothing of
+/// other nights but the water that is handed to it. May be asked by several at once.
+/// </summary>
+/// <param name="context">What all who ask share.</param>
+/// <param name="sleeper">Who sleeps.</param>
+public sealed class NightModel(TripContext context, Sleeper sleeper)
+{
+    /// <summary>How far sleepers differ from the model, K either way: one standard deviation of the prior on a person (assumption).</summary>
+    public const double BandK = 4;
+
+    /// <summary>Air for which skin vapour is worked out while no low is known, °C (assumption).</summary>
+    private const double AirIfUnknown = -10;
+
+    /// <summary>Times the vapour is worked out anew for the air that was found; it moves by hundredths of a degree after that.</summary>
+    private const int VapourPasses = 2;
+
+    private readonly Warmth warmth = Warmth.Of(sleeper);
+    private readonly ConcurrentDictionary<(SleepSystem, double, bool), LayerStack> laid = [];
+
+    /// <summary>What all who ask share.</summary>
+    public TripContext Context => context;
+
+    /// <summary>Who sleeps.</summary>
+    public Sleeper Sleeper => sleeper;
+
+    /// <summary>The same sleeper with other things owned.</summary>
+    public NightModel With(Closet closet) => new(context.With(closet), sleeper);
+
+    /// <summary>A system laid out for a night and read as wet as things are, with the vapour that passes through it.</summary>
+    /// <param name="night">Which, from 0.</param>
+    /// <param name="system">What is slept in.</param>
+    /// <param name="water">Water in everything; null for dry.</param>
+    /// <param name="moved">With an input moved.</param>
+    public (BuiltStack Stack, Surroundings Where) Lay(
+        int night,
+        SleepSystem system,
+        Water? water,
+        Variation? moved = null
+    )
+    {
+        var where = context.Where(night, moved?.Wind);
+        return (Vapoured(night, Wet(night, Laid(system, where, moved), water, moved?.Damp ?? 0), where), where);
+    }
+
+    /// <summary>What a stack holds to, with the vapour of the very air that is found.</summary>
+    public HoldsTo Holds(BuiltStack stack, Threshold threshold, Surroundings where)
+    {
+        var thermal = stack.Thermal;
+        var found = HeatBalance.Solve(thermal, warmth, threshold, where);
+        for (var pass = 0; pass < VapourPasses && found.Outside is { } outside && !IsBare(stack); pass++)
+        {
+            var ends = ColumnEnds.Of(threshold.SkinCelsius, where.ClimateAt(outside, thermal.Hung));
+            thermal = thermal with { SkinEvaporation = Vapour.SkinEvaporation(stack, ends) };
+            found = HeatBalance.Solve(thermal, warmth, threshold, where);
+        }
+        return found;
+    }
+
+    /// <summary>What a system holds to on a night, without the rest of the answer.</summary>
+    /// <param name="night">Which, from 0.</param>
+    /// <param name="system">What is slept in.</param>
+    /// <param name="water">Water in everything; null for dry.</param>
+    /// <param name="moved">With an input moved.</param>
+    /// <param name="threshold">Comfort where null.</param>
+    public HoldsTo Holds(
+        int night,
+        SleepSystem system,
+        Water? water,
+        Variation? moved = null,
+        Threshold? threshold = null
+    )
+    {
+        var (stack, where) = Lay(night, system, water, moved);
+        return Holds(stack, threshold ?? Threshold.Comfort, where);
+    }
+
+    /// <summary>
+    /// Sleeps a night with its vapour and frost: the hours give the skin, the column the heat that its vapour carries off and the water
+    /// that loosens the loft, and with these the hours are played again.
+    /// </summary>
+    /// <param name="night">Which, from 0.</param>
+    /// <param name="system">What is slept in at first.</param>
+    /// <param name="bedtime">When it begins and ends and what is done.</param>
+    /// <param name="evening">Water in everything at getting in.</param>
+    /// <param name="dampInBed">Damp things taken to bed.</param>
+    public NightSlept Sleep(
+        int night,
+        SleepSystem system,
+        Bedtime bedtime,
+        Water evening,
+        IReadOnlyList<KitItem> dampInBed
+    )
+    {
+        if (context.Weather(night) is null || !system.ThingsIn(context.Closet).Any())
+            return new(null, null, null, null, evening);
+        var segments = Segments(night, system, bedtime);
+        var sources = Sources(bedtime);
+        var worn = segments.Select(s => Vapoured(night, Wet(night, s.Stack, evening), s.Where)).ToList();
+        var first = ToPlay(
+            night,
+            [.. segments.Select((s, n) => From(s.FromHour, s, worn[n].Thermal))],
+            bedtime,
+            [.. sources]
+        );
+        Span<HeatOfNight.Moment> moments = stackalloc HeatOfNight.Moment[HeatOfNight.Count(first)];
+        HeatOfNight.Walk(first, 0, moments);
+        var water = evening.Take();
+        var stacks = new List<StackFrom>();
+        var (source, added, escaped, dripped, carried, at) = (0.0, 0.0, 0.0, 0.0, 0.0, 0);
+        foreach (var (from, to) in Stretches(segments, bedtime))
+        {
+            var segment = segments.Last(s => s.FromHour <= from + 1e-9);
+            var stack = Wet(night, segment.Stack, water);
+            while (moments[at].Hour < (from + to) / 2 - 1e-9)
+                at++;
+            ref readonly var moment = ref moments[at];
+            var hours = to - from;
+            var fromDamp = Drying.Shared(dampInBed, water, Drying.OnBody * hours);
+            var breath = segment.System.BreathInside ? Vapour.Breath * hours : 0;
+            var sweat = moment.Sweated * hours / HeatOfNight.WhPerGram * sleeper.BodyAreaM2;
+            var wetted = sweat > 0 ? Sweat.Into(segment.Stack, water, sweat) : 0;
+            var passed = Vapour.Pass(
+                stack,
+                water,
+                ColumnEnds.Of(moment.Skin, moment.Climate),
+                moment.Outside,
+                sleeper.BodyAreaM2,
+                hours,
+                breath + fromDamp,
+                context.Stop
+            );
+            source += passed.SourceG;
+            added += passed.AddedG + wetted;
+            escaped += passed.EscapedG;
+            dripped += passed.DrippedG;
+            carried += passed.SkinEvaporation * hours;
+            stacks.Add(From(from, segment, stack.Thermal with { SkinEvaporation = passed.SkinEvaporation }));
+            if (fromDamp > 0)
+                sources.Add(
+                    new(from, hours, -VapourColumn.Evaporation * fromDamp / hours / sleeper.BodyAreaM2, DiesAway: false)
+                );
+        }
+        added += Hoar(segments[^1], water, bedtime.UpHour - bedtime.InHour);
+        var dawn = water.Give();
+        var played = ToPlay(night, stacks, bedtime, sources);
+        return new(
+            HeatOfNight.Play(played),
+            new(
+                source,
+                added,
+                escaped,
+                dripped,
+                source + added - escaped - dripped,
+                carried / (bedtime.UpHour - bedtime.InHour),
+                [.. Frosted(evening, dawn)]
+            ),
+            played,
+            new(first, (n, threshold) => Holds(worn[n], threshold, segments[n].Where)),
+            dawn
+        );
+    }
+
+    /// <summary>The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them.</summary>
+    /// <param name="slept">That night slept.</param>
+    public static Verdict? VerdictOf(NightSlept slept) =>
+        slept is { Hours: { } hours, Worn: { } worn }
+            ? Verdicts.Of(hours, worn.Night, (n, threshold) => worn.Holds(n, threshold))
+            : null;
+
+    /// <summary>
+    /// The outside low at which the hours of a night turn from warm: the one measure of what is worn and of what is done alike. The whole
+    /// night is moved, its vapour stays as it was at the low planned for. The verdict may turn earlier, at the limit.
+    /// </summary>
+    /// <param name="night">Which, from 0.</param>
+    /// <param name="slept">That night slept.</param>
+    public ColdLine? TurnsAt(int night, NightSlept slept) =>
+        slept.Played is { } played && context.Weather(night)?.Low.PlanFor is { } low ? ByHours(played, low) : null;
+
+    private static ColdLine ByHours(NightToPlay played, Temperature low)
+    {
+        double Spare(double warmer) => HeatOfNight.LowestSkin(played, warmer) - Verdicts.CoolBelow;
+        var (coldest, warmest) = (HeatBalance.SearchFrom - low.Celsius, HeatBalance.SearchTo - low.Celsius);
+        if (Spare(coldest) >= 0)
+            return ColdLine.InAnyAir;
+        if (Spare(warmest) < 0)
+            return ColdLine.InNone;
+        var here = Spare(0);
+        // The root is near: step out from the low until it is passed, then close in.
+        var (a, b) = (0.0, here >= 0 ? -4.0 : 4.0);
+        while (Spare(b) >= 0 == here >= 0)
+            (a, b) = (b, Math.Clamp(2 * b, coldest, warmest));
+        var root = MathNet.Numerics.RootFinding.Brent.TryFindRoot(
+            Spare,
+            Math.Min(a, b),
+            Math.Max(a, b),
+            1e-4,
+            60,
+            out var found
+        )
+            ? found
+            : Math.Max(a, b);
+        return ColdLine.At(new(low.Celsius + root));
+    }
+
+    private static bool IsBare(BuiltStack stack) => stack.Layers.Things.Count == 0;
+
+    private BuiltStack Wet(int night, LayerStack stack, Water? water, double more = 0)
+    {
+        context.Stop.ThrowIfCancellationRequested();
+        var damp = (context.Weather(night)?.Dampness ?? 0) + more;
+        return stack.At(item => damp + (water?.PerGram(item) ?? 0));
+    }
+
+    private BuiltStack Wet(int night, LayerStack stack, WaterInHand water)
+    {
+        context.Stop.ThrowIfCancellationRequested();
+        var damp = context.Weather(night)?.Dampness ?? 0;
+        return stack.At(item => damp + water.PerGram(item));
+    }
+
+    private BuiltStack Vapoured(int night, BuiltStack stack, Surroundings where)
+    {
+        if (IsBare(stack))
+            return stack;
+        var outside = context.Weather(night)?.Low.PlanFor ?? new(AirIfUnknown);
+        var ends = ColumnEnds.Of(Threshold.Comfort.SkinCelsius, where.ClimateAt(outside, stack.Thermal.Hung));
+        return stack with { Thermal = stack.Thermal with { SkinEvaporation = Vapour.SkinEvaporation(stack, ends) } };
+    }
+
+    /// <summary>A system laid out: once for each wind where it is the night's own, anew where something of it is moved.</summary>
+    private LayerStack Laid(SleepSystem system, Surroundings where, Variation? moved, bool keep = true)
+    {
+        var shielded = where.Shelter.Kind == Shelter.TarpLow;
+        LayerStack Anew(IReadOnlyList<Resolved> things) =>
+            StackBuilder.Lay(things, system, sleeper.GirthCm, where.WindMs, shielded);
+        var things = system.In(context.Closet);
+        if (moved is not null)
+            return Anew([.. things.Select(moved.Moved)]);
+        if (!keep)
+            return Anew(things);
+        return laid.GetOrAdd((system, where.WindMs, shielded), _ => Anew(things));
+    }
+
+    private static StackFrom From(double hour, Segment segment, Conductances stack) =>
+        new(hour, stack, segment.Where, segment.Stack.TightFeet);
+
+    private static Variation FirmPads { get; } = new(FirmPads: true);
+
+    private List<Segment> Segments(int night, SleepSystem system, Bedtime bedtime)
+    {
+        var (now, vents, flipped) = (system, false, false);
+        Segment From(double hour)
+        {
+            var where = context.Where(night, ventsOpened: vents);
+            return new(hour, now, where, Laid(now, where, flipped ? FirmPads : null, keep: now == system));
+        }
+        var segments = new List<Segment> { From(bedtime.InHour) };
+        foreach (var done in bedtime.Events.OrderBy(e => e.Hour))
+        {
+            var before = now;
+            now = done.Kind switch
+            {
+                NightEventKind.PutOn when done.ItemId is { } id && !now.Has(id) => now with
+                {
+                    Layers = [.. now.Layers, new(id, Closure.Closed)],
+                },
+                NightEventKind.TakeOff => now with { Layers = [.. now.Layers.Where(l => l.ItemId != done.ItemId)] },
+                NightEventKind.CloseUp => Opened(now, open: false),
+                NightEventKind.OpenUp => Opened(now, open: true),
+                _ => now,
+            };
+            vents |= done.Kind == NightEventKind.OpenVents;
+            flipped |=
+                done.Kind == NightEventKind.FlipPad
+                && now.ThingsIn(context.Closet).Any(t => t is { Kind: ItemKind.Pad, Soft: true });
+            if (now != before || done.Kind is NightEventKind.OpenVents or NightEventKind.FlipPad)
+                segments.Add(From(Math.Max(bedtime.InHour, done.Hour)));
+        }
+        return segments;
+    }
+
+    /// <summary>The night in stretches of an hour at most, in which what is slept in stays the same.</summary>
+    private static IEnumerable<(double From, double To)> Stretches(List<Segment> segments, Bedtime bedtime)
+    {
+        var from = bedtime.InHour;
+        while (from < bedtime.UpHour - 1e-9)
+        {
+            var next = bedtime.UpHour;
+            foreach (var segment in segments)
+            {
+                if (segment.FromHour > from + 1e-6 && segment.FromHour < next)
+                    next = segment.FromHour;
+            }
+            var to = Math.Min(from + 1, next);
+            yield return (from, to);
+            from = to;
+        }
+    }
+
+    private NightToPlay ToPlay(
+        int night,
+        IReadOnlyList<StackFrom> stacks,
+        Bedtime bedtime,
+        IReadOnlyList<HeatSource> sources
+    ) => new(sleeper, stacks, context.Air(night, bedtime), sources, bedtime.InHour, bedtime.UpHour, bedtime.Start);
+
+    private List<HeatSource> Sources(Bedtime bedtime) =>
+        [.. bedtime.Events.Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()];
+
+    private SleepSystem Opened(SleepSystem system, bool open)
+    {
+        var moved = new Variation(Openings: open);
+        return system with
+        {
+            Layers =
+            [
+                .. system.Layers.Select(l =>
+                    context.Closet.Find(l.ItemId) is { IsTopLayer: true } top ? moved.Moved(l, top.Kind) : l
+                ),
+            ],
+        };
+    }
+
+    /// <summary>In a closed shelter some of the breath settles on the outermost face; g that it took.</summary>
+    private static double Hoar(Segment segment, WaterInHand water, double hours) =>
+        segment.Where.Shelter.IsClosed && Vapour.Outermost(segment.Stack) is { } outermost
+            ? water.Frost(outermost, Vapour.BreathAsHoar * Vapour.Breath * hours)
+            : 0;
+
+    private IEnumerable<FrostedThing> Frosted(Water evening, Water dawn) =>
+        dawn
+            .Wet.Union(evening.Wet)
+            .Select(context.Closet.Find)
+            .OfType<KitItem>()
+            .Select(i => new FrostedThing(
+                i.Id,
+                evening.GramsOf(i.Id),
+                dawn.GramsOf(i.Id),
+                dawn.BySlice(i.Id),
+                dawn.PerGram(i)
+            ))
+            .Where(t => t.BeforeG > 0.05 || t.AfterG > 0.05)
+            .OrderByDescending(t => t.AfterG);
+}

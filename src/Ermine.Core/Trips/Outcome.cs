@@ -1,0 +1,59 @@
+using Ermine.Core.Heat;
+using Ermine.Core.Nights;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Trips;
+
+/// <summary>
+/// What any variant of a night comes to: the one answer by which what is packed, put on, done, bought, lost or set side by side is
+/// measured. It is worked out as the plan itself is, so that what a press promises is what the plan then says.
+/// </summary>
+/// <param name="Comfort">Coldest air outside in which comfort holds.</param>
+/// <param name="Margin">The low planned for over it; null unless both lie at a temperature.</param>
+/// <param name="Verdict">The plan's verdict; null while no low is known or nothing is laid out.</param>
+/// <param name="TurnsAt">The outside low at which its hours turn from warm; null where the verdict is.</param>
+/// <param name="LowestFeet">Lowest temperature of the feet; null where the verdict is.</param>
+/// <param name="FrostG">Frost in bags and quilts at getting in, g.</param>
+/// <param name="MassG">What is slept in, g.</param>
+public sealed record Outcome(
+    ColdLine Comfort,
+    TemperatureDifference? Margin,
+    Verdict? Verdict,
+    ColdLine? TurnsAt,
+    Temperature? LowestFeet,
+    double FrostG,
+    double MassG
+)
+{
+    /// <summary>Of one night of a run.</summary>
+    /// <param name="run">The run.</param>
+    /// <param name="night">Which night, from 0.</param>
+    public static Outcome Of(TripRun run, int night)
+    {
+        var system = run.SystemOf(night);
+        var slept = run[night].Slept;
+        var comfort = run.Model.Holds(night, system, run[night].EveningWater).Line();
+        return new(
+            comfort,
+            comfort.MarginAt(run.LowOf(night)),
+            NightModel.VerdictOf(slept),
+            run.Model.TurnsAt(night, slept),
+            slept.Hours?.LowestFeet,
+            run.FrostG(night),
+            system.ThingsIn(run.Closet).Sum(t => t.MassG)
+        );
+    }
+
+    /// <summary>How much colder the night may be than with another, by where its hours turn, or by comfort while no low is known; null unless both lie at a temperature.</summary>
+    public TemperatureDifference? GainOver(Outcome other) => Line.ColderThan(other.Line);
+
+    /// <summary>Whether it is better than another by at least so many degrees, or by lying past every temperature.</summary>
+    public bool IsBetterThan(Outcome other, double byKelvin) =>
+        GainOver(other) is { } gain ? gain.Kelvin >= byKelvin : Line.CompareTo(other.Line) < 0;
+
+    /// <summary>Not slept through, or comfort does not hold at the low planned for.</summary>
+    public bool IsShort =>
+        Verdict is not (null or Nights.Verdict.Warm or Nights.Verdict.Hot) || Margin is { Kelvin: < 0 };
+
+    private ColdLine Line => TurnsAt ?? Comfort;
+}

@@ -1,0 +1,205 @@
+using Ermine.Core.Dryness;
+using Ermine.Core.Frost;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Plans;
+using Ermine.Core.Stack;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Trips;
+
+/// <summary>
+/// A trip of one of its people, run forward: state, day, state, night, and so on, as far as it is asked for. A run of a changed plan goes on
+/// from the last morning that both share. Once a night has been run it may be asked by several at once.
+/// </summary>
+public sealed class TripRun
+{
+    /// <summary>Most days between two nights that are lived one by one.</summary>
+    private const int MostDaysBetween = 60;
+
+    private readonly bool frost;
+    private readonly List<KitItem> things;
+    private readonly List<DayAndNight> nights = [];
+
+    /// <summary>Begins on the first morning, everything dry.</summary>
+    /// <param name="model">How the person fares in a night.</param>
+    /// <param name="member">What the person uses and does.</param>
+    /// <param name="frost">Also sleeps the nights; without it only days wet and dry.</param>
+    public TripRun(NightModel model, Member member, bool frost = true)
+    {
+        (Model, Member, this.frost) = (model, member, frost);
+        things = [.. member.Uses.Select(model.Context.Closet.Find).OfType<KitItem>().Where(Textiles.IsTextile)];
+    }
+
+    private TripRun(NightModel model, Member member, TripRun before, int from)
+        : this(model, member)
+    {
+        for (var n = 0; n < from; n++)
+            nights.Add(before[n]);
+    }
+
+    /// <summary>How the person fares in a night.</summary>
+    public NightModel Model { get; }
+
+    /// <summary>What the person uses and does.</summary>
+    public Member Member { get; }
+
+    /// <summary>What everyone who asks about the trip shares.</summary>
+    public TripContext Context => Model.Context;
+
+    /// <summary>What is owned.</summary>
+    public Closet Closet => Context.Closet;
+
+    /// <summary>The trip.</summary>
+    public Trip Trip => Context.Trip;
+
+    /// <summary>Nights of the trip.</summary>
+    public int Count => Trip.Nights.Count;
+
+    /// <summary>Every textile that comes along.</summary>
+    public IReadOnlyList<KitItem> Things => things;
+
+    /// <summary>The system slept in on a night.</summary>
+    public SleepSystem SystemOf(int night) => Member.SystemOf(Trip.Nights[night].Id);
+
+    /// <summary>When a night begins and ends and what is done.</summary>
+    public Bedtime BedtimeOf(int night) => Member.BedtimeOf(Trip.Nights[night].Id);
+
+    /// <summary>Low that a night is planned for; null while it is not known.</summary>
+    public Temperature? LowOf(int night) => Context.Weather(night)?.Low.PlanFor;
+
+    /// <summary>A day and its night, from 0; beyond the trip's the last one is repeated.</summary>
+    public DayAndNight this[int n]
+    {
+        get
+        {
+            while (nights.Count <= n)
+                nights.Add(Next(nights.Count));
+            return nights[n];
+        }
+    }
+
+    /// <summary>The first night without a dry thing for a purpose; null where there is always one.</summary>
+    public int? FirstWithout(Slot slot) => First(n => this[n].Day.Without.Contains(slot));
+
+    /// <summary>The first night without a dry thing for some purpose; null where there is always one.</summary>
+    /// <param name="before">Looks no further than this night.</param>
+    public int? FirstGap(int? before = null) => First(n => this[n].Day.Without.Count > 0, before);
+
+    /// <summary>Frost in bags and quilts on an evening, g.</summary>
+    public double FrostG(int night)
+    {
+        var water = this[night].EveningWater;
+        return things.Where(t => t.IsTopLayer).Sum(t => water.GramsOf(t.Id));
+    }
+
+    /// <summary>The same trip with something changed for this person; it goes on from the last morning that both share.</summary>
+    public TripRun With(Member changed) => new(Model, changed, this, FirstDifference(changed));
+
+    /// <summary>The same trip from the start with other things owned.</summary>
+    public TripRun With(Closet closet, Member? changed = null) => new(Model.With(closet), changed ?? Member);
+
+    /// <summary>
+    /// The same run asked about things that it does not use yet. What has been run stays, for none of it knew of them.
+    /// </summary>
+    public TripRun Knowing(Closet closet) => new(Model.With(closet), Member, this, nights.Count);
+
+    /// <summary>The person slept in another system: on all nights that share one, or on this night where it has its own.</summary>
+    public Member Sleeping(int night, SleepSystem system)
+    {
+        var nightId = Trip.Nights[night].Id;
+        if (system == SystemOf(night))
+            return Member;
+        return Member.Own.Any(o => o.NightId == nightId && o.System is not null)
+            ? Member with
+            {
+                Own = [.. Member.Own.Select(o => o.NightId == nightId ? o with { System = system } : o)],
+            }
+            : Member with
+            {
+                System = system,
+            };
+    }
+
+    /// <summary>A person with something else done on a night.</summary>
+    public Member Doing(Member member, int night, Bedtime bedtime)
+    {
+        var nightId = Trip.Nights[night].Id;
+        var own = member.Own.FirstOrDefault(o => o.NightId == nightId) ?? new OwnNight(nightId);
+        return member with { Own = [.. member.Own.Where(o => o.NightId != nightId), own with { Evening = bedtime }] };
+    }
+
+    private int? First(Predicate<int> of, int? before = null)
+    {
+        for (var n = 0; n < Math.Min(Count, before ?? Count); n++)
+        {
+            if (of(n))
+                return n;
+        }
+        return null;
+    }
+
+    /// <summary>The first day on which another plan of this person differs, from 0.</summary>
+    private int FirstDifference(Member other)
+    {
+        var (here, there) = (Member.DryOrPlain, other.DryOrPlain);
+        var used = Member.Uses.ToHashSet();
+        if (
+            here.Habits != there.Habits
+            || !here.Roles.SequenceEqual(there.Roles)
+            || !used.SetEquals(other.Uses)
+            || used.Any(id => Member.RoleOf(id) != other.RoleOf(id))
+        )
+            return 0;
+        for (var n = 0; n < Count; n++)
+        {
+            var id = Trip.Nights[n].Id;
+            var (a, b) = (here.DayOf(id), there.DayOf(id));
+            if (
+                Member.SystemOf(id) != other.SystemOf(id)
+                || Member.BedtimeOf(id) != other.BedtimeOf(id)
+                || a.Work != b.Work
+                || !a.Soaked.SequenceEqual(b.Soaked)
+            )
+                return n;
+        }
+        return Count;
+    }
+
+    private DayAndNight Next(int n)
+    {
+        var night = Math.Min(n, Count - 1);
+        var system = SystemOf(night);
+        var sleepsIn = system.In(Closet).Select(r => r.Item).ToList();
+        var day = DayStep.Live(n > 0 ? nights[n - 1].Morning : TripState.Start, Day(n, night, sleepsIn));
+        var evening = day.Evening.Water;
+        if (frost)
+        {
+            var slept = Model.Sleep(night, system, BedtimeOf(night), evening, day.DampInBed);
+            return new(day, slept, new(slept.Dawn, sleepsIn));
+        }
+        var water = evening.Take();
+        Drying.Shared(day.DampInBed, water, Drying.OnBody * 10);
+        var dawn = water.Give();
+        return new(day, new(null, null, null, null, dawn), new(dawn, sleepsIn));
+    }
+
+    private DayToLive Day(int n, int night, List<KitItem> sleepsIn)
+    {
+        var at = Trip.Nights[night];
+        var between = n > 0 && n < Count ? at.Date.DayNumber - Trip.Nights[n - 1].Date.DayNumber - 1 : 0;
+        var low = LowOf(night);
+        return new(
+            Member,
+            Closet,
+            things,
+            sleepsIn,
+            n < Count ? Member.DryOrPlain.DayOf(at.Id) : new(at.Id, DayWork.Easy, []),
+            First: n == 0,
+            Math.Clamp(between, 0, MostDaysBetween),
+            Context.Weather(Math.Max(0, night - 1))?.High
+                ?? (low ?? new Temperature(-10)) + Forecasts.Diurnal.SwingIfUnknown,
+            low
+        );
+    }
+}

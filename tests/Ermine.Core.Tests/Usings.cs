@@ -1,0 +1,17 @@
+global using Ermine.Core.Air;
+global using Ermine.Core.Answers;
+global using Ermine.Core.Body;
+global using Ermine.Core.Choosing;
+global using Ermine.Core.Dryness;
+global using Ermine.Core.Entry;
+global using Ermine.Core.Forecasts;
+global using Ermine.Core.Frost;
+global using Ermine.Core.Ground;
+global using Ermine.Core.Heat;
+global using Ermine.Core.Kit;
+global using Ermine.Core.Nights;
+global using Ermine.Core.Plans;
+global using Ermine.Core.Rules;
+global using Ermine.Core.Stack;
+global using Ermine.Core.Trips;
+global using Ermine.Core.Units;
