@@ -140,7 +140,7 @@ test("the hours say when it turns cool, and what is done then is moved by key an
 test("a hammock hangs: its underquilt counts, and taking it away is told", async ({ page }) => {
   const trip = await ownTrip(page, "Hung up", "Brenholt weekend");
   await page.goto(`/trips/${trip.id}/night/2`);
-  await expect(headline(page)).toContainText("Short by 5.");
+  await expect(headline(page)).toContainText("Short by 4.");
   await page.getByRole("button", { name: /hammock, snug/ }).click();
   await page.getByLabel("The underquilt hangs").selectOption("gaps");
   await expect(page.getByText("Gaps at the ends of the underquilt")).toBeVisible();

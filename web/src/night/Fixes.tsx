@@ -108,7 +108,10 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
                 ? "nothing to carry"
                 : "along anyway"
               : w.massChange(fix.massG)}
-            {then.verdict && then.verdict !== plan.verdict && ` · then ${verdicts[then.verdict]}`}
+            {!fix.covers &&
+              then.verdict &&
+              then.verdict !== plan.verdict &&
+              ` · then ${verdicts[then.verdict]}`}
             {fix.covers && <b> · {(then.margin ?? 0) >= 0 ? "closes it" : "then slept through"}</b>}
           </span>
           <span className="block text-[13px] text-soft">{fix.parts.map((p) => p.why).join(" ")}</span>
