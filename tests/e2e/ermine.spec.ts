@@ -129,12 +129,13 @@ test("the hours say when it turns cool, and what is done then is moved by key an
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Do something" }).click();
   await page.getByRole("button", { name: "Down camp jacket" }).last().click();
-  await expect(page.getByText("Sleeps through.")).toBeVisible();
+  // It is put on when the limit without it has been crossed: no longer cool by the hours, and still restless.
+  await expect(page.getByText("Restless: the coldest hours lie below the limit.")).toBeVisible();
   await saved(page);
   await page.reload();
-  await expect(page.getByText("Sleeps through.")).toBeVisible();
+  await expect(page.getByText("Restless: the coldest hours lie below the limit.")).toBeVisible();
   await page.getByLabel("Gets in").selectOption("chilled");
-  await expect(page.getByText(/Cool from/)).toBeVisible();
+  await expect(page.getByText(/^Feet \d+° at/)).toBeVisible();
 });
 
 test("a hammock hangs: its underquilt counts, and taking it away is told", async ({ page }) => {
@@ -223,7 +224,7 @@ test("dry: the first gap, habits that move the line, roles and mishaps set on th
   const trip = await ownTrip(page, "Kept dry");
   await page.goto(`/trips/${trip.id}/dry/1`);
   await expect(headline(page)).toContainText("No dry gloves on night 5.");
-  await expect(headline(page)).toContainText("Frost takes 4° off by night 7");
+  await expect(headline(page)).toContainText("Frost takes 3° off by night 7");
   await page.getByLabel("Air at noon").uncheck();
   await expect(headline(page)).toContainText("Frost takes 9° off by night 7");
   await page.getByLabel("Vapour barrier at night").check();

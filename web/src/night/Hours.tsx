@@ -298,8 +298,10 @@ function Said({ plan }: { plan: NightAnswer }) {
           Cool from {clock(played.coolFrom)}
           {played.awakeFrom !== null && `, awake from ${clock(played.awakeFrom)}`}.
         </b>
-      ) : (
+      ) : plan.verdict === "warm" || plan.verdict === "hot" ? (
         <span className="text-soft">Sleeps through.</span>
+      ) : (
+        <b className="text-ember">Restless: the coldest hours lie below the limit.</b>
       )}{" "}
       {worst.feet !== null ? (
         <b className="text-ember">
