@@ -6,7 +6,7 @@ using static Ermine.Core.Tests.Things;
 namespace Ermine.Core.Tests;
 
 /// <summary>Whatever is added to whatever is slept in, and whatever is closed: it is never colder.</summary>
-[Properties(Arbitrary = [typeof(Anything)], MaxTest = 1500)]
+[Properties(Arbitrary = [typeof(Anything)], MaxTest = 400)]
 public class NeverColderTests
 {
     public sealed record Bed(
