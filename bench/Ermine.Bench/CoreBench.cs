@@ -57,13 +57,8 @@ public class CoreBench
                 TypedWindMs: 2,
                 TypedCloud: 0.2
             ));
-        trip = new(
-            Guid.NewGuid(),
-            "bench",
-            new(),
-            null,
-            [.. nights],
-            [new(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [])]
+        trip = new Trip(Guid.NewGuid(), "bench", new(), null, [.. nights], [], []).With(
+            new Outfit(Guid.Empty, new([.. layers]), [items[21].Id, items[25].Id], [], [], [], DryPlan.Plain)
         );
         run = Fresh(trip);
         played = run[3].Slept.Played!;
@@ -77,8 +72,13 @@ public class CoreBench
                     .Nights.Take(3)
                     .Select((n, i) => n with { Id = Guid.NewGuid(), Date = trip.Nights[^1].Date.AddDays(i + 1) }),
             ],
-            Members = [trip.Members[0] with { Along = [.. Enumerable.Range(0, 20).Select(n => items[4 * n + 1].Id)] }],
         };
+        longer = longer.With(
+            longer.Outfits[0] with
+            {
+                Along = [.. Enumerable.Range(0, 20).Select(n => items[4 * n + 1].Id)],
+            }
+        );
     }
 
     /// <summary>The most that one person may ask for; every event lays the system out anew.</summary>
@@ -102,22 +102,18 @@ public class CoreBench
                 )),
         ];
         var bedtime = Bedtime.Plain with { Events = events };
-        return like with
-        {
-            Nights = nights,
-            Members =
-            [
-                like.Members[0] with
-                {
-                    System = slept,
-                    Along = [.. items.Skip(24).Take(20).Select(i => i.Id)],
-                    Own = [.. nights.Select(n => new OwnNight(n.Id, null, bedtime))],
-                },
-            ],
-        };
+        var empty = like with { Nights = nights };
+        return empty.With(
+            like.Outfits[0] with
+            {
+                System = slept,
+                Along = [.. items.Skip(24).Take(20).Select(i => i.Id)],
+                Own = [.. nights.Select(n => new OutfitNight(n.Id, null, bedtime))],
+            }
+        );
     }
 
-    private TripRun Fresh(Trip asked) => new(new(new(asked, closet, null), Sleeper.StandardWoman), asked.Members[0]);
+    private TripRun Fresh(Trip asked) => new(new(new(asked, closet, null), Sleeper.StandardWoman), asked.Outfits[0]);
 
     [Benchmark(Description = "one holds-to, comfort, on snow")]
     public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, warmth, Threshold.Comfort, snow);

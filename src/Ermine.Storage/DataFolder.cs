@@ -12,7 +12,7 @@ namespace Ermine.Storage;
 public sealed class DataFolder(string path) : IDisposable
 {
     /// <summary>Shape of the data that this version reads and writes; a database carries its own as user_version.</summary>
-    public const int DataVersion = 2;
+    public const int DataVersion = 3;
 
     /// <summary>Seconds that a statement waits for another program to let go of the database.</summary>
     private const int PatienceSeconds = 5;
@@ -217,10 +217,11 @@ public sealed class DataFolder(string path) : IDisposable
             ForOwnerOnly(target, FileMode.CreateNew).Dispose();
         CloseToOthers(target);
         var pending = db.Database.GetMigrations().Except(has).ToList();
+        var older = isThere && VersionIn(target, Path) < DataVersion;
+        if ((pending.Count > 0 || older) && has.Count > 0 && !ReadOnly)
+            Backups.Make(this, pending.Count > 0 ? $"before-{pending[^1]}" : $"before-data-{DataVersion}");
         if (pending.Count > 0)
         {
-            if (has.Count > 0 && !ReadOnly)
-                Backups.Make(this, $"before-{pending[^1]}");
             // This process alone holds the folder: whoever left a lock in the database is gone.
             await db.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock");
             await db.Database.MigrateAsync();

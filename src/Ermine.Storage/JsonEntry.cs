@@ -11,8 +11,8 @@ namespace Ermine.Storage;
 /// </summary>
 public static class JsonEntry
 {
-    /// <summary>Most entries of any list, and most fields of any object. Lists with limits of their own are far below.</summary>
-    public const int MostEntries = 1_000;
+    /// <summary>Most entries of any list, and most fields of any object. The uses of a trip are the longest; lists with limits of their own are far below.</summary>
+    public const int MostEntries = EntryRules.MostUses;
 
     /// <summary>Most characters of any text.</summary>
     public const int MostCharacters = 2_000;

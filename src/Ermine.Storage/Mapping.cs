@@ -52,13 +52,7 @@ internal static class Mapping
             Name = t.Name,
             Body = Write(t),
             ForecastId = t.ForecastId,
-            Items =
-            [
-                .. t
-                    .Members.SelectMany(m => m.RefersTo)
-                    .Distinct()
-                    .Select(id => new TripItemRow { TripId = t.Id, ItemId = id }),
-            ],
+            Items = [.. t.RefersTo.Select(id => new TripItemRow { TripId = t.Id, ItemId = id })],
             Sleepers = [.. t.Members.Select(m => new TripSleeperRow { TripId = t.Id, SleeperId = m.SleeperId })],
         };
 
@@ -101,7 +95,8 @@ internal static class Mapping
             throw new UnreadableException($"{fault.Field} is {fault.Value}.");
         try
         {
-            var read = JsonSerializer.Deserialize<T>(utf8, Json) ?? throw new UnreadableException("It is empty.");
+            var document = JsonNode.Parse(utf8) as JsonObject ?? throw new UnreadableException("It is empty.");
+            var read = Shapes.Upgraded(document).Deserialize<T>(Json)!;
             var own = read switch
             {
                 Sleeper s => s.Id,
@@ -168,7 +163,7 @@ internal static class Mapping
     {
         if (JsonNode.Parse(before) is not JsonObject old || JsonNode.Parse(now) is not JsonObject body)
             return now;
-        return Keep(old, body) ? body.ToJsonString(Json) : now;
+        return Keep(Shapes.Upgraded(old), body) ? body.ToJsonString(Json) : now;
     }
 
     private static readonly string[] Ids = ["id", "itemId", "nightId", "sleeperId", "rule"];
@@ -208,5 +203,10 @@ internal static class Mapping
     private static string? KeyOf(JsonObject entry) =>
         Ids.Where(entry.ContainsKey).Select(id => $"{id}={entry[id]?.ToJsonString()}").FirstOrDefault();
 
-    private static string Write<T>(T thing) => JsonSerializer.Serialize(thing, Json);
+    private static string Write<T>(T thing)
+    {
+        var body = (JsonObject)JsonSerializer.SerializeToNode(thing, Json)!;
+        body[Shapes.Field] = Shapes.Now;
+        return body.ToJsonString(Json);
+    }
 }

@@ -40,7 +40,7 @@ public class DryTests
     private static readonly KitItem NightSocks = Socks("night socks");
     private static readonly KitItem SpareSocks = Socks("spare socks");
 
-    private static Trip Nights(SleepSystem system, int count, double low, Func<Member, Member>? change = null) =>
+    private static Trip Nights(SleepSystem system, int count, double low, Func<Outfit, Outfit>? change = null) =>
         Trip(system, [.. Enumerable.Range(0, count).Select(n => Night(low, day: 1 + n) with { TypedHighC = low + 10 })])
             .With(change ?? (m => m));
 
@@ -207,8 +207,8 @@ public class DryTests
                 Dry = Keeps(new(), new ItemRole(SpareSocks.Id, Role.OneDayOnly, trip.Nights[2].Id)),
             }
         );
-        Assert.Equal(Role.NightOnly, trip.Members[0].RoleOf(Base.Id));
-        Assert.Equal(Role.Day, trip.Members[0].RoleOf(DaySocks.Id));
+        Assert.Equal(Role.NightOnly, trip.Outfits[0].RoleOf(Base.Id));
+        Assert.Equal(Role.Day, trip.Outfits[0].RoleOf(DaySocks.Id));
         var run = Plan(trip, all);
         Assert.Equal(
             [0, 0, 10],
@@ -348,7 +348,7 @@ public class DryTests
             -28,
             m => m with { Along = [DaySocks.Id], Dry = Keeps(habits) }
         );
-        var changed = trip.Members[0] with
+        var changed = trip.Outfits[0] with
         {
             Own = [new(trip.Nights[from].Id, null, Bedtime.Plain with { UpHour = 32 })],
         };
@@ -365,7 +365,7 @@ public class DryTests
         KitItem[] all = [Mat, Hat, Base, Down];
         var trip = Nights(Slept(all), 6, -28);
         var planner = Plan(trip, all);
-        var rested = trip.Members[0] with
+        var rested = trip.Outfits[0] with
         {
             Dry = DryPlan.Plain with { Days = [new(trip.Nights[3].Id, DayWork.Rest, [])] },
         };

@@ -127,10 +127,7 @@ public class EntryRulesTests
             }
         );
         var faults = EntryRules.Check(trip, id => id == pad.Id);
-        Assert.Equal(
-            ["members[0].system.layers[1].itemId", "members[0].along", "members[0].own[0].system.layers[0].itemId"],
-            Fields(faults)
-        );
+        Assert.Equal(["uses[1].itemId", "uses[2].itemId", "uses[3].itemId"], Fields(faults));
     }
 
     [Fact]
@@ -139,41 +136,55 @@ public class EntryRulesTests
         var pad = Pad(3);
         var night = Night() with { Overrules = [new(LowStepKind.ColdPool, -50, ""), new(LowStepKind.Spread, 1, "")] };
         var trip = Trip(Slept(pad), night);
-        var first = trip.Members[0];
+        trip = trip.With(m =>
+            m with
+            {
+                Ideas = [new(Guid.NewGuid(), " ", Slept())],
+                Quiet = [new("cotton", new string('x', 201))],
+                Dry = new([new(Guid.NewGuid(), Role.Spare)], [new(Guid.NewGuid(), DayWork.Easy, [])], new()),
+            }
+        );
+        var (first, nobody) = (trip.Members[0], Guid.NewGuid());
         trip = trip with
         {
-            Members =
+            Members = [first, first with { Ideas = [], Quiet = [], Days = [] }],
+            Uses =
             [
-                first with
-                {
-                    Kept = [new(Guid.NewGuid(), " ", Slept())],
-                    Quiet = [new("cotton", new string('x', 201))],
-                    Dry = new([new(Guid.NewGuid(), Role.Spare)], [new(Guid.NewGuid(), DayWork.Easy, [])], new()),
-                },
-                first,
+                .. trip.Uses,
+                new(Guid.NewGuid(), pad.Id, nobody, Job.Bed),
+                new(Guid.NewGuid(), pad.Id, first.SleeperId, Job.PutOn, [nobody], 11),
+                new(Guid.NewGuid(), pad.Id, first.SleeperId, Job.PutOn),
             ],
         };
         Assert.Equal(
             [
                 "nights[0].overrules.coldPool",
                 "nights[0].overrules",
-                "members[0].kept[0].name",
-                "members[0].dry.roles",
-                "members[0].dry.days",
+                "members[0].ideas[0].name",
                 "members[0].quiet",
+                "members[0].days",
                 "members[1].sleeperId",
-                "members[1].system",
+                "uses[1].itemId",
+                "uses[2].sleeperId",
+                "uses[2].itemId",
+                "uses[3].nights",
+                "uses[3].fromHour",
+                "uses[4].fromHour",
+                "uses[4].nights",
             ],
             Fields(EntryRules.Check(trip, id => id == pad.Id))
         );
-        Assert.Equal(["members"], Fields(EntryRules.Check(trip with { Nights = [], Members = [] }, _ => true)));
+        Assert.Equal(
+            ["members"],
+            Fields(EntryRules.Check(trip with { Nights = [], Members = [], Uses = [] }, _ => true))
+        );
     }
 
     [Fact]
     public void Sources_of_heat_need_their_numbers()
     {
         NightEvent Done(NightEventKind kind) => new(Guid.NewGuid(), kind, 22);
-        var evening = Bedtime.Plain with
+        var bedtime = Bedtime.Plain with
         {
             Events =
             [
@@ -185,13 +196,13 @@ public class EntryRulesTests
         };
         Assert.Equal(
             [
-                "evening.events[0].massKg",
-                "evening.events[0].waterC",
-                "evening.events[1].watts",
-                "evening.events[1].hours",
-                "evening.events[2].itemId",
+                "bedtime.events[0].massKg",
+                "bedtime.events[0].waterC",
+                "bedtime.events[1].watts",
+                "bedtime.events[1].hours",
+                "bedtime.events[2].itemId",
             ],
-            Fields(EntryRules.Check(evening))
+            Fields(EntryRules.Check(bedtime))
         );
     }
 
@@ -212,21 +223,32 @@ public class EntryRulesTests
         Assert.True(double.IsFinite(plan.HeatLost));
     }
 
-    public static TheoryData<string, Func<Member, Member>> TooMany() =>
+    public static TheoryData<string, Func<Outfit, Outfit>> TooMany() =>
         new()
         {
-            { "along", m => m with { Along = [.. Ids(EntryRules.MostAlong + 1)] } },
-            { "own", m => m with { Own = [.. Ids(EntryRules.MostNights + 1).Select(id => new OwnNight(id))] } },
+            { "uses", m => m with { Along = [.. Ids(EntryRules.MostAlong + 1)] } },
             {
-                "kept",
-                m => m with { Kept = [.. Ids(EntryRules.MostKept + 1).Select(id => new KeptSystem(id, "x", m.System))] }
+                "uses",
+                m =>
+                    m with
+                    {
+                        System = new([.. Ids(EntryRules.MostLayers + 1).Select(id => new Layer(id, Closure.Closed))]),
+                    }
             },
             {
-                "quiet",
+                "members[0].nights",
+                m => m with { Own = [.. Ids(EntryRules.MostNights + 1).Select(id => new OutfitNight(id))] }
+            },
+            {
+                "members[0].ideas",
+                m => m with { Ideas = [.. Ids(EntryRules.MostIdeas + 1).Select(id => new Idea(id, "x", m.System))] }
+            },
+            {
+                "members[0].quiet",
                 m => m with { Quiet = [.. Ids(EntryRules.MostQuiet + 1).Select(id => new QuietRule($"{id}", ""))] }
             },
             {
-                "dry.roles",
+                "uses",
                 m =>
                     m with
                     {
@@ -242,21 +264,21 @@ public class EntryRulesTests
 
     [Theory]
     [MemberData(nameof(TooMany))]
-    public void Every_list_of_a_person_has_an_end(string list, Func<Member, Member> longer) =>
-        Assert.Equal([$"members[0].{list}"], Of(Trip(Slept(Pad(4)), Night(-20)).With(longer)));
+    public void Every_list_of_a_person_has_an_end(string list, Func<Outfit, Outfit> longer) =>
+        Assert.Equal([list], Of(Trip(Slept(Pad(4)), Night(-20)).With(longer)));
 
-    public static TheoryData<string, Func<Trip, Guid, Member, Member>> Twice() =>
+    public static TheoryData<string, Func<Trip, Guid, Outfit, Outfit>> Twice() =>
         new()
         {
-            { "along", (_, id, m) => m with { Along = [id, id] } },
-            { "own", (t, _, m) => m with { Own = [new(t.Nights[0].Id), new(t.Nights[0].Id)] } },
-            { "kept", (_, id, m) => m with { Kept = [new(id, "a", m.System), new(id, "b", m.System)] } },
+            { "uses", (_, id, m) => m with { Along = [id, id] } },
+            { "members[0].nights", (t, _, m) => m with { Own = [new(t.Nights[0].Id), new(t.Nights[0].Id)] } },
+            { "members[0].ideas", (_, id, m) => m with { Ideas = [new(id, "a", m.System), new(id, "b", m.System)] } },
             {
-                "dry.roles",
+                "uses",
                 (_, id, m) => m with { Dry = DryPlan.Plain with { Roles = [new(id, Role.Day), new(id, Role.Spare)] } }
             },
             {
-                "dry.days",
+                "members[0].days",
                 (t, id, m) =>
                     m with
                     {
@@ -267,10 +289,36 @@ public class EntryRulesTests
 
     [Theory]
     [MemberData(nameof(Twice))]
-    public void Ids_stand_in_a_list_once(string list, Func<Trip, Guid, Member, Member> doubled)
+    public void Ids_stand_in_a_list_once(string list, Func<Trip, Guid, Outfit, Outfit> doubled)
     {
         var trip = Trip(Slept(Pad(4)), Night(-20));
-        Assert.Contains($"members[0].{list}", Of(trip.With(m => doubled(trip, Guid.NewGuid(), m))));
+        Assert.Contains(list, Of(trip.With(m => doubled(trip, Guid.NewGuid(), m))));
+    }
+
+    [Fact]
+    public void One_thing_lies_in_one_bed_of_one_person_at_a_time()
+    {
+        var (bag, who, other) = (Bag(1), Guid.NewGuid(), Guid.NewGuid());
+        Trip Used(params Use[] uses)
+        {
+            var trip = Trip(Slept(), Night(), Night(day: 14));
+            return trip with
+            {
+                Members = [trip.Members[0] with { SleeperId = who }, trip.Members[0] with { SleeperId = other }],
+                Uses = uses,
+            };
+        }
+        Use Of(Guid sleeper, Job job, params Guid[] nights) =>
+            new(Guid.NewGuid(), bag.Id, sleeper, job, nights.Length == 0 ? null : nights);
+        Assert.Empty(EntryRules.Check(Used(Of(who, Job.Bed), Of(who, Job.Along), Of(who, Job.Day)), _ => true));
+        Assert.Equal(
+            ["uses[1].itemId"],
+            Fields(EntryRules.Check(Used(Of(who, Job.Bed), Of(who, Job.AsQuilt)), _ => true))
+        );
+        Assert.Equal(
+            ["uses[1].itemId"],
+            Fields(EntryRules.Check(Used(Of(who, Job.Bed), Of(other, Job.Along)), _ => true))
+        );
     }
 
     [Fact]

@@ -242,7 +242,10 @@ public class MoistureTests
             return Run(trip, Mat, Top, Tights, Down)[3].EveningWater.GramsOf(Down.Id);
         }
         // Of 7.5 g a night six tenths fall, and what froze in the outermost slice beside it.
-        Assert.True(Last(true, Shelter.DoubleWall) > 0, $"{Last(true, Shelter.DoubleWall)} {Last(false, Shelter.DoubleWall)}");
+        Assert.True(
+            Last(true, Shelter.DoubleWall) > 0,
+            $"{Last(true, Shelter.DoubleWall)} {Last(false, Shelter.DoubleWall)}"
+        );
         Assert.InRange(Last(true, Shelter.DoubleWall) - Last(false, Shelter.DoubleWall), -100, -10);
         Assert.True(Last(true, Shelter.DoubleWall) < Last(false, Shelter.DoubleWall) - 10);
         var open = Run(
@@ -293,7 +296,7 @@ public class MoistureTests
         var trip = Nights(Slept(Mat, Top, Tights, Down), 3, -20).With(m => m with { Along = [day.Id] });
         trip = trip.With(m => m with { Own = [new(trip.Nights[2].Id, Slept(Mat, Top, Tights, Hat, Down))] });
         var run = Run(trip, Mat, Top, Tights, Down, Hat, day);
-        Assert.Equal(Role.NightOnly, trip.Members[0].RoleOf(Hat.Id));
+        Assert.Equal(Role.NightOnly, trip.Outfits[0].RoleOf(Hat.Id));
         Assert.All(Enumerable.Range(0, 3), n => Assert.Equal(0, run[n].Day.Cells[Hat.Id].WaterG));
         Assert.True(run[1].Day.Cells[day.Id].WaterG > 0);
     }
@@ -302,14 +305,14 @@ public class MoistureTests
     public void A_system_put_aside_is_an_idea_and_claims_nothing()
     {
         var trip = Nights(Slept(Mat, Top, Tights, Down), 3, -20);
-        KeptSystem idea = new(Guid.NewGuid(), "idea", Slept(Mat, Hat, Socks));
-        var with = trip.With(m => m with { Kept = [idea] });
-        Assert.DoesNotContain(Hat.Id, with.Members[0].Uses);
-        Assert.DoesNotContain(Hat.Id, with.Members[0].RefersTo);
+        Idea idea = new(Guid.NewGuid(), "idea", Slept(Mat, Hat, Socks));
+        var with = trip.With(m => m with { Ideas = [idea] });
+        Assert.DoesNotContain(Hat.Id, with.Outfits[0].Uses);
+        Assert.DoesNotContain(Hat.Id, with.RefersTo);
         KitItem[] all = [Mat, Top, Tights, Down, Hat, Socks];
         Assert.Equal(Run(trip, all)[2].EveningWater.Grams, Run(with, all)[2].EveningWater.Grams);
         // Another of the party may use what is only an idea here, and an idea may name what is gone.
-        var other = new Member(Guid.NewGuid(), Slept(Hat), [], [], [], []);
-        Assert.Empty(EntryRules.Check(with with { Members = [with.Members[0], other] }, id => id != Socks.Id));
+        var other = Alone(Slept(Hat), Guid.NewGuid());
+        Assert.Empty(EntryRules.Check(with.With(other), id => id != Socks.Id));
     }
 }

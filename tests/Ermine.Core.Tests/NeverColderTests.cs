@@ -294,7 +294,7 @@ public class NeverColderTests
             var trip = Trip(Slept(items) with { Hammock = new() }, Night(-10, shelter) with { TypedWindMs = 8 });
             return Planner(new Closet(items))
                 .Of(trip)
-                .Model.Lay(0, trip.Members[0].System, null)
+                .Model.Lay(0, trip.Outfits[0].System, null)
                 .Stack.Layers.WindUnder;
         }
         Assert.Equal(0, Under(Shelter.TarpLow));

@@ -227,11 +227,11 @@ public class NightAnswerTests
         var theirs = Bag(4, 2000) with { Name = "theirs" };
         var closet = new Closet([Mat, Hat, Down, theirs]);
         var trip = Trip(Slept(Mat, Hat, Down), Night(-40));
-        var other = new Member(Guid.NewGuid(), Slept(theirs), [], [], [], []);
-        var asked = Planner(closet).Of(trip with { Members = [trip.Members[0], other] });
+        var other = Alone(Slept(theirs), Guid.NewGuid());
+        var asked = Planner(closet).Of(trip.With(other));
         Assert.Contains(Fixes.For(Planner(closet).Of(trip), 0), f => f.Parts[0].ItemId == theirs.Id);
         Assert.DoesNotContain(Fixes.For(asked, 0), f => f.Parts.Any(p => p.ItemId == theirs.Id));
-        Assert.Null(asked.Context.FreeFor(asked.Member).Find(theirs.Id));
+        Assert.Null(asked.Context.FreeFor(asked.Outfit).Find(theirs.Id));
     }
 
     [Fact]
@@ -306,7 +306,7 @@ public class NightAnswerTests
         var trip = Trip(Slept(pad, bag), Night(-20), Night(-25, day: 14));
         using var stop = new CancellationTokenSource();
         TripRun Run() =>
-            new(new(new(trip, new Closet([pad, bag]), null, stop.Token), Sleeper.StandardWoman), trip.Members[0]);
+            new(new(new(trip, new Closet([pad, bag]), null, stop.Token), Sleeper.StandardWoman), trip.Outfits[0]);
         var run = Run();
         Assert.Equal(2, run.Plan().Count);
         stop.Cancel();

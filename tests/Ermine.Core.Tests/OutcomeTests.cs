@@ -64,12 +64,12 @@ public class OutcomeTests
     {
         var run = Planner(Owned).Of(Nights(low, 1));
         var now = Outcome.Of(run, 0);
-        double Gain(Member changed) => Outcome.Of(run.With(changed), 0).GainOver(now)!.Value.Kelvin;
+        double Gain(Outfit changed) => Outcome.Of(run.With(changed), 0).GainOver(now)!.Value.Kelvin;
         var worn = Gain(run.Sleeping(0, SystemChange.Add(Packed, Jacket, Owned)));
         double Reserved(double hour) =>
             Gain(
                 run.Doing(
-                    run.Member,
+                    run.Outfit,
                     0,
                     Bedtime.Plain with
                     {

@@ -14,7 +14,7 @@ public class RulesTests
         IReadOnlyList<KitItem> items,
         Func<Night, Night>? night = null,
         Bedtime? evening = null,
-        Func<Member, Member>? member = null,
+        Func<Outfit, Outfit>? member = null,
         Sleeper? sleeper = null
     )
     {
@@ -27,7 +27,7 @@ public class RulesTests
         IReadOnlyList<KitItem> items,
         Func<Night, Night>? night = null,
         Bedtime? evening = null,
-        Func<Member, Member>? member = null,
+        Func<Outfit, Outfit>? member = null,
         Sleeper? sleeper = null
     ) => [.. Fired(system, items, night, evening, member, sleeper).Select(c => c.Rule)];
 

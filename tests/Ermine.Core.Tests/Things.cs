@@ -82,14 +82,14 @@ internal static class Things
         );
 
     public static Trip Trip(SleepSystem system, params Night[] nights) =>
-        new(Guid.NewGuid(), "trip", new(Confidence: 0.5), null, nights, [new(Guid.Empty, system, [], [], [], [])]);
+        new Trip(Guid.NewGuid(), "trip", new(Confidence: 0.5), null, nights, [], []).With(Alone(system));
 
-    /// <summary>The same trip with its only member changed.</summary>
-    public static Trip With(this Trip trip, Func<Member, Member> change) =>
-        trip with
-        {
-            Members = [change(trip.Members[0])],
-        };
+    /// <summary>Someone who sleeps in a system and does nothing else.</summary>
+    public static Outfit Alone(SleepSystem system, Guid? who = null) =>
+        new(who ?? Guid.Empty, system, [], [], [], [], DryPlan.Plain);
+
+    /// <summary>The same trip with its first member changed.</summary>
+    public static Trip With(this Trip trip, Func<Outfit, Outfit> change) => trip.With(change(trip.Outfits[0]));
 
     public static Trip Sleeping(this Trip trip, Bedtime bedtime, int night = 0) =>
         trip.With(m => m with { Own = [new(trip.Nights[night].Id, null, bedtime)] });
@@ -104,7 +104,7 @@ internal static class Things
     /// <summary>Plans any trip of one person.</summary>
     public sealed record Asking(Sleeper Sleeper, Closet Closet, ForecastSeries? Forecast)
     {
-        public TripRun Of(Trip trip) => new(new(new(trip, Closet, Forecast), Sleeper), trip.Members[0]);
+        public TripRun Of(Trip trip) => new(new(new(trip, Closet, Forecast), Sleeper), trip.Outfits[0]);
 
         public NightAnswer Plan(Trip trip, int index) => NightAnswers.Whole(Of(trip), index);
 

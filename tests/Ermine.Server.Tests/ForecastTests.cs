@@ -23,8 +23,9 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
         var night = trip["nights"]![0]!.DeepClone();
         night["date"] = evening;
         trip["nights"] = new System.Text.Json.Nodes.JsonArray(night);
-        foreach (var member in trip["members"]!.AsArray())
-            member!["dry"] = null;
+        trip.NoDays();
+        foreach (var use in trip["uses"]!.AsArray().Where(u => u!["nights"] is not null).ToList())
+            trip["uses"]!.AsArray().Remove(use);
         var plan = await app.Post("/api/plan", new { trip, night = 0 });
         return (double)plan.Body!["nights"]![0]!["forecastLow"]!;
     }

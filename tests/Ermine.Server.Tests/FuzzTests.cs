@@ -61,10 +61,7 @@ public sealed class FuzzTests
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,
             ["/api/plan/buys"] = With("prices", new JsonObject { [$"{Guid.NewGuid()}"] = 20 }),
-            ["/api/plan/compare"] = With(
-                "systems",
-                new JsonArray(trip["members"]![0]!["system"]!.DeepClone(), trip["members"]![0]!["system"]!.DeepClone())
-            ),
+            ["/api/plan/compare"] = With("systems", new JsonArray(trip.Bed(0), trip.Bed(0))),
             ["/api/items/reading"] = item,
             ["/api/items/loft"] = new JsonObject { ["measuredCm"] = 4, ["newCm"] = 6 },
             ["/api/calc/label"] = JsonNode.Parse("""{ "kind": "comfort", "temperatureC": -10 }""")!,

@@ -37,19 +37,19 @@ internal static class LargestTrip
             copy["typedLowC"] = -15 - n % 20;
             nights.Add(copy);
         }
-        var members = new JsonArray();
-        for (var person = 0; person < 12; person++)
-            members.Add(await Member(app, all, owned, nights, person));
         trip["nights"] = nights;
-        trip["members"] = members;
+        trip["members"] = new JsonArray();
+        trip["uses"] = new JsonArray();
+        for (var person = 0; person < 12; person++)
+            await Join(app, all, owned, trip, person);
         return trip;
     }
 
-    private static async Task<JsonObject> Member(
+    private static async Task Join(
         App app,
         JsonObject all,
         Dictionary<string, List<JsonNode?>> owned,
-        JsonArray nights,
+        JsonObject trip,
         int person
     )
     {
@@ -58,7 +58,7 @@ internal static class LargestTrip
         sleeper["name"] = $"Person {person}";
         sleeper["version"] = 0;
         Assert.Equal(200, (await app.Put($"/api/sleepers/{sleeper["id"]}", sleeper)).Status);
-        var layers = new JsonArray();
+        var items = new List<string>();
         foreach (var (kind, count) in Packed)
         {
             for (var n = 0; n < count; n++)
@@ -68,46 +68,48 @@ internal static class LargestTrip
                 item["name"] = $"{kind} {n} of {person}";
                 item["version"] = 0;
                 Assert.Equal(200, (await app.Put($"/api/items/{item["id"]}", item)).Status);
-                layers.Add(
-                    new JsonObject
-                    {
-                        ["itemId"] = (string)item["id"]!,
-                        ["closure"] = "closed",
-                        ["hoodOpen"] = false,
-                    }
-                );
+                items.Add((string)item["id"]!);
             }
         }
-        var system = new JsonObject
-        {
-            ["layers"] = layers,
-            ["underGap"] = "nothing",
-            ["hammock"] = null,
-            ["breathInside"] = true,
-        };
-        var own = new JsonArray();
-        foreach (var night in nights)
-            own.Add(
+        static JsonObject Bed() =>
+            new()
+            {
+                ["underGap"] = "nothing",
+                ["hammock"] = null,
+                ["breathInside"] = true,
+            };
+        trip["members"]!
+            .AsArray()
+            .Add(
                 new JsonObject
                 {
-                    ["nightId"] = (string)night!["id"]!,
-                    ["system"] = system.DeepClone(),
-                    ["evening"] = Evening(),
+                    ["sleeperId"] = (string)sleeper["id"]!,
+                    ["bed"] = Bed(),
+                    ["nights"] = new JsonArray([
+                        .. trip["nights"]!
+                            .AsArray()
+                            .Select(night => new JsonObject
+                            {
+                                ["nightId"] = (string)night!["id"]!,
+                                ["bed"] = Bed(),
+                                ["bedtime"] = Bedtime(),
+                            }),
+                    ]),
+                    ["ideas"] = new JsonArray(),
+                    ["quiet"] = new JsonArray(),
+                    ["days"] = new JsonArray(),
+                    ["habits"] = null,
                 }
             );
-        return new()
+        foreach (var item in items)
         {
-            ["sleeperId"] = (string)sleeper["id"]!,
-            ["system"] = system,
-            ["along"] = new JsonArray(),
-            ["own"] = own,
-            ["kept"] = new JsonArray(),
-            ["quiet"] = new JsonArray(),
-            ["dry"] = null,
-        };
+            trip.Use(person, item, "bed");
+            foreach (var night in trip["nights"]!.AsArray())
+                trip.Use(person, item, "bed", (string)night!["id"]!);
+        }
     }
 
-    private static JsonObject Evening()
+    private static JsonObject Bedtime()
     {
         string[] kinds = ["closeUp", "openUp", "openVents", "meal", "warmUp"];
         var events = new JsonArray();

@@ -49,11 +49,10 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     public async Task One_thing_cannot_serve_two_people()
     {
         var trip = await app.Trip();
-        var mine = trip["members"]![0]!["system"]!["layers"]![0]!;
-        trip["members"]![1]!["system"]!["layers"]!.AsArray().Add(mine.DeepClone());
+        trip.Use(1, trip.Used(0, "bed")[0], "bed");
         var answer = await app.Post("/api/plan", new { trip, night = 0 });
         Assert.Equal(422, answer.Status);
-        Assert.Equal(["members[1].system"], answer.FaultyFields());
+        Assert.Equal([$"uses[{trip["uses"]!.AsArray().Count - 1}].itemId"], answer.FaultyFields());
     }
 
     [Fact]
@@ -138,7 +137,7 @@ public sealed class PlanTests(App app) : IClassFixture<App>
             )
         ).Body!.AsArray();
         Assert.Equal(3, plans.Count);
-        trip["members"]![0]!["system"] = systems[1].DeepClone();
+        trip.Lay(0, systems[1]);
         var alone = (await app.Post("/api/plan", new { trip, night = 3 })).Body!["night"]!;
         Assert.True(JsonNode.DeepEquals(alone, plans[1]));
         var five = Enumerable.Repeat(systems[0], 5).Select(s => s.DeepClone()).ToArray();

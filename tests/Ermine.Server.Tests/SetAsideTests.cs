@@ -78,16 +78,14 @@ public sealed class SetAsideTests
             app,
             """
             UPDATE Trips SET Body = json_set(Body, '$.later', json('{"kept":[1,2]}'), '$.nights[1].later', 'too',
-                '$.members[0].system.layers[2].later', 7) WHERE Name = 'Isvar crossing'
+                '$.uses[2].later', 7) WHERE Name = 'Isvar crossing'
             """
         );
         var trip = await app.Trip();
-        var layer = (string)trip["members"]![0]!["system"]!["layers"]![2]!["itemId"]!;
+        var layer = (string)trip["uses"]![2]!["itemId"]!;
         trip["nights"]!.AsArray().RemoveAt(0);
-        var layers = trip["members"]![0]!["system"]!["layers"]!.AsArray();
-        layers.RemoveAt(0);
-        foreach (var day in trip["members"]!.AsArray())
-            day!["dry"] = null;
+        trip["uses"]!.AsArray().RemoveAt(0);
+        trip.NoDays();
         Assert.Equal(200, (await app.Put($"/api/trips/{trip["id"]}", trip)).Status);
 
         await using var connection = new SqliteConnection(
@@ -99,7 +97,8 @@ public sealed class SetAsideTests
         var body = JsonNode.Parse((string)(await ask.ExecuteScalarAsync(TestContext.Current.CancellationToken))!)!;
         Assert.Equal("{\"kept\":[1,2]}", body["later"]!.ToJsonString());
         Assert.Equal("too", (string)body["nights"]![0]!["later"]!);
-        var kept = body["members"]![0]!["system"]!["layers"]!.AsArray().Single(l => l!["later"] is not null)!;
+        Assert.Equal(2, (int)body["shape"]!);
+        var kept = body["uses"]!.AsArray().Single(l => l!["later"] is not null)!;
         Assert.Equal((layer, 7), ((string)kept["itemId"]!, (int)kept["later"]!));
     }
 
@@ -113,12 +112,9 @@ public sealed class SetAsideTests
             .Select(i => (JsonObject)i!.DeepClone())
             .ToList();
         var free = used.First(i => !trip.ToJsonString().Contains((string)i["id"]!, StringComparison.Ordinal));
-        trip["members"]![0]!["dry"] = JsonNode.Parse(
+        trip["members"]![0]!["days"] = JsonNode.Parse(
             $$"""
-            { "roles": [], "days": [{ "nightId": "{{trip["nights"]![0]!["id"]}}", "work": "easy", "soaked": ["{{free[
-                "id"
-            ]}}"] }],
-              "habits": {} }
+            [{ "nightId": "{{trip["nights"]![0]!["id"]}}", "work": "easy", "soaked": ["{{free["id"]}}"] }]
             """
         );
         Assert.Equal(200, (await app.Put($"/api/trips/{trip["id"]}", trip)).Status);

@@ -208,9 +208,10 @@ public sealed class StartTests
                     }
                 )
             ).Body!["night"]!;
-            Assert.Equal((string?)before!["verdict"], (string?)now["verdict"]);
-            // What was mended in the meantime moves the demo by less than a degree.
-            Assert.Equal((double)before["holdsTo"]!, (double)now["comfort"]!["outside"]!, 1.0);
+            // What was mended in the meantime moves the demo by less than a degree, and a verdict only where the low lies on its line.
+            if (Math.Abs((double)now["weather"]!["low"]!["planFor"]! - (double)now["limit"]!["outside"]!) > 0.75)
+                Assert.Equal((string?)before!["verdict"], (string?)now["verdict"]);
+            Assert.Equal((double)before!["holdsTo"]!, (double)now["comfort"]!["outside"]!, 1.0);
         }
     }
 

@@ -182,10 +182,12 @@ public sealed class WorkTests(App app) : IClassFixture<App>
 
         var trip = await app.Trip();
         var id = (string)item["id"]!;
-        trip["members"]![0]!["along"] = new JsonArray([.. Enumerable.Repeat(id, 100_000).Select(i => (JsonNode)i)]);
-        Assert.Equal(["trip.members[0].along"], (await app.Post("/api/plan", new { trip, night = 0 })).FaultyFields());
-        trip["members"]![0]!["along"] = new JsonArray(id, id);
-        Assert.Contains("members[0].along", (await app.Post("/api/plan", new { trip, night = 0 })).FaultyFields());
+        trip["members"]![0]!["days"] = new JsonArray([.. Enumerable.Repeat(id, 100_000).Select(i => (JsonNode)i)]);
+        Assert.Equal(["trip.members[0].days"], (await app.Post("/api/plan", new { trip, night = 0 })).FaultyFields());
+        trip["members"]![0]!["days"] = new JsonArray();
+        trip.Use(0, id, "along");
+        trip.Use(0, id, "along");
+        Assert.Contains("uses", (await app.Post("/api/plan", new { trip, night = 0 })).FaultyFields());
     }
 
     [Theory]
@@ -213,7 +215,10 @@ public sealed class WorkTests(App app) : IClassFixture<App>
         var night = (string)(await app.Trip())["nights"]![0]!["id"]!;
         var text = what switch
         {
-            "null" => trip.Replace("\"nights\":[", "\"nights\":[null,", StringComparison.Ordinal),
+            "null" => trip.Insert(
+                trip.IndexOf("\"nights\":[", StringComparison.Ordinal) + "\"nights\":[".Length,
+                "null,"
+            ),
             "\\ud800" => trip.Replace($"\"camp\":\"{camp}\"", "\"camp\":\"\\ud800\"", StringComparison.Ordinal),
             _ when what.StartsWith('0') => trip.Replace(
                 $"\"id\":\"{night}\"",

@@ -34,7 +34,7 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         var trip = await app.Trip();
         var fix = (await app.Post("/api/plan/fixes", new { trip, night = 3 })).Body![0]!;
         Assert.True((bool)fix["covers"]!);
-        trip["members"]![0]!["system"] = fix["system"]!.DeepClone();
+        trip.Lay(0, fix["system"]!);
         var night = (await app.Post("/api/plan", new { trip, night = 3 })).Body!["night"]!;
         Assert.Equal("warm", (string)night["verdict"]!);
         Assert.Equal((double)fix["then"]!["comfort"]!["outside"]!, (double)night["comfort"]!["outside"]!, 1e-4);
@@ -48,39 +48,39 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         night["typedLowC"] = -23.5;
         night["overrules"] = JsonNode.Parse("""[{ "kind": "coldPool", "value": -2, "note": "It drains." }]""");
         var member = trip["members"]![0]!;
-        var own = member["system"]!.DeepClone();
-        own["underGap"] = "rucksack";
-        own["hammock"] = JsonNode.Parse("""{ "fit": "gaps", "windCover": true }""");
-        own["breathInside"] = true;
-        member["kept"] = new JsonArray(
+        var idea = trip.Bed(0);
+        idea["layers"]!.AsArray().Clear();
+        member["ideas"] = new JsonArray(
             new JsonObject
             {
                 ["id"] = Guid.NewGuid().ToString(),
                 ["name"] = "Kept",
-                ["system"] = own.DeepClone(),
+                ["system"] = idea,
             }
         );
         member["quiet"] = JsonNode.Parse("""[{ "rule": "no-meal", "note": "Eaten earlier." }]""");
-        var evening = JsonNode.Parse(
+        var bedtime = JsonNode.Parse(
             $$"""
             { "inHour": 20.5, "upHour": 30, "start": "chilled", "readyToMove": true, "dressed": false, "ableToHear": true, "events": [
               { "id": "{{Guid.NewGuid()}}", "kind": "hotBottle", "hour": 21, "kcal": null, "litres": 1, "waterC": 90, "itemId": null,
-                "watts": null, "hours": null, "massKg": null, "region": "torso", "wrapped": false },
-              { "id": "{{Guid.NewGuid()}}", "kind": "putOn", "hour": 27.5, "kcal": null, "litres": null, "waterC": null,
-                "itemId": "{{member["along"]![
-                0
-            ]}}", "watts": null, "hours": null, "massKg": null, "region": null, "wrapped": true }
+                "watts": null, "hours": null, "massKg": null, "region": "torso", "wrapped": false }
             ] }
             """
         );
-        member["own"] = new JsonArray(
+        member["nights"] = new JsonArray(
             new JsonObject
             {
                 ["nightId"] = (string)night["id"]!,
-                ["system"] = own,
-                ["evening"] = evening,
+                ["bed"] = JsonNode.Parse(
+                    """{ "underGap": "rucksack", "hammock": { "fit": "gaps", "windCover": true }, "breathInside": true }"""
+                ),
+                ["bedtime"] = bedtime,
             }
         );
+        var on = (string)night["id"]!;
+        trip.Use(0, trip.Used(0, "along")[0], "putOn", on)["fromHour"] = 27.5;
+        trip.Use(0, trip.Used(0, "bed")[0], "bed", on)["closure"] = "loose";
+        trip.Use(0, trip.Used(0, "bed")[7], "asQuilt", on);
         Assert.Equal(200, (await app.Put($"/api/trips/{trip["id"]}", trip)).Status);
         trip["nights"]![0]!["camp"] = "Elsewhere";
         trip["version"] = 1;
@@ -137,17 +137,20 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
         trip["nights"]![1]!["date"] = (string)trip["nights"]![0]!["date"]!;
         var member = trip["members"]![0]!;
         member["sleeperId"] = Guid.NewGuid().ToString();
-        member["system"]!["layers"]!.AsArray().Add(member["system"]!["layers"]![0]!.DeepClone());
-        member["system"]!["layers"]![1]!["itemId"] = Guid.NewGuid().ToString();
+        trip["uses"]![1]!["itemId"] = Guid.NewGuid().ToString();
+        var twice = trip["uses"]!.AsArray().Count;
+        trip.Use(1, trip.Used(1, "bed")[0], "bed");
         var answer = await app.Put($"/api/trips/{trip["id"]}", trip);
         Assert.Equal(422, answer.Status);
         Assert.Equal(
+            // Who is not known leaves what that one used without anybody.
             [
                 "members[0].sleeperId",
-                "members[0].system.layers[1].itemId",
-                "members[0].system.layers[9].itemId",
                 "nights[1].date",
                 "trust.confidence",
+                "uses[0].sleeperId",
+                "uses[1].itemId",
+                $"uses[{twice}].itemId",
             ],
             answer.FaultyFields().Order(StringComparer.Ordinal)
         );

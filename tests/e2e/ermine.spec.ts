@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { settings } from "./browser.mjs";
 
-type Member = { sleeperId: string; system: { layers: { itemId: string }[] }; along: string[] };
+type Member = { sleeperId: string };
 type Trip = { id: string; name: string; version: number; nights: { id: string; camp: string }[]; members: Member[] };
 type Workspace = { trips: Trip[]; items: { id: string; name: string }[]; sleepers: { id: string }[] };
 

@@ -141,7 +141,7 @@ public static class DryAnswers
                 .. run
                     .Things.Select(t => new DryRow(
                         t.Id,
-                        run.Member.RoleOf(t.Id),
+                        run.Outfit.RoleOf(t.Id),
                         run.Closet.SlotOf(t).Purpose,
                         Moisture.CapacityG(t),
                         [.. Enumerable.Range(0, run.Count).Select(n => run[n].Day.Cells[t.Id])]
@@ -188,15 +188,15 @@ public static class DryAnswers
     private static ColdLine Comfort(TripRun run, int n) =>
         run.Model.Holds(n, run.SystemOf(n), run[n].EveningWater).Line();
 
-    private static Member WithHabits(Member member, Habits habits) =>
+    private static Outfit WithHabits(Outfit member, Habits habits) =>
         member with
         {
-            Dry = member.DryOrPlain with { Habits = habits },
+            Dry = member.Dry with { Habits = habits },
         };
 
     private static bool IsOn(TripRun run, Habit habit)
     {
-        var h = run.Member.DryOrPlain.Habits;
+        var h = run.Outfit.Dry.Habits;
         return habit switch
         {
             Habit.AirAtNoon => h.AirAtNoon,
@@ -206,15 +206,15 @@ public static class DryAnswers
             Habit.DampToBed => h.DampToBed,
             Habit.DampAgain => h.DampAgain,
             Habit.BarrierSocks => h.BarrierSocks,
-            _ => run.Member.System.ThingsIn(run.Closet).Any(t => t.Kind == ItemKind.VapourBarrier),
+            _ => run.Outfit.System.ThingsIn(run.Closet).Any(t => t.Kind == ItemKind.VapourBarrier),
         };
     }
 
     /// <summary>The person with one habit turned; null where that cannot be done with what is owned.</summary>
-    public static Member? Turned(TripRun run, Habit habit)
+    public static Outfit? Turned(TripRun run, Habit habit)
     {
-        var (member, closet) = (run.Member, run.Closet);
-        var h = member.DryOrPlain.Habits;
+        var (member, closet) = (run.Outfit, run.Closet);
+        var h = member.Dry.Habits;
         if (habit != Habit.Barrier)
             return WithHabits(
                 member,
@@ -274,14 +274,14 @@ public static class DryAnswers
                 slot.Key,
                 run.FirstWithout(slot.Key),
                 slot.Count(),
-                Least(run, run.Member, slot.Key, [.. slot]),
+                Least(run, run.Outfit, slot.Key, [.. slot]),
                 [.. HabitsOfSmallThings.Select(h => new LeastWith(h, Least(run, Turned(run, h)!, slot.Key, [.. slot])))]
             );
         }
     }
 
     /// <summary>Fewest things for a purpose that leave a dry one every evening: those there are first, then more of the same.</summary>
-    private static int? Least(TripRun run, Member member, Slot slot, List<KitItem> owned)
+    private static int? Least(TripRun run, Outfit member, Slot slot, List<KitItem> owned)
     {
         var order = owned.OrderBy(t => member.RoleOf(t.Id) == Role.Spare).ToList();
         for (var count = 1; count <= owned.Count + MostMore; count++)
@@ -296,11 +296,11 @@ public static class DryAnswers
             {
                 System = SystemChange.Keep(member.System, i => !without.Contains(i.Id), run.Closet),
                 Along = [.. member.Along.Where(id => !without.Contains(id)), .. more.Select(m => m.Id)],
-                Dry = member.DryOrPlain with
+                Dry = member.Dry with
                 {
                     Roles =
                     [
-                        .. member.DryOrPlain.Roles.Where(r => !without.Contains(r.ItemId)),
+                        .. member.Dry.Roles.Where(r => !without.Contains(r.ItemId)),
                         .. more.Select(m => new ItemRole(m.Id, Role.Spare)),
                     ],
                 },
@@ -316,7 +316,7 @@ public static class DryAnswers
         if (run.Count == 0 || run.LowOf(run.Count - 1) is not { } last)
             return null;
         // The last night over and over: a run of its own, so that the trip's own nights stay what they are.
-        var on = run.With(run.Member);
+        var on = run.With(run.Outfit);
         for (var n = 0; n < MostNights; n++)
         {
             var night = Math.Min(n, run.Count - 1);
@@ -329,12 +329,12 @@ public static class DryAnswers
 
     private static RestDay? BestRest(TripRun run)
     {
-        var dry = run.Member.DryOrPlain;
+        var dry = run.Outfit.Dry;
         double Gain(int day)
         {
             var id = run.Trip.Nights[day].Id;
             var days = dry.Days.Where(d => d.NightId != id).Append(dry.DayOf(id) with { Work = DayWork.Rest });
-            var rested = run.With(run.Member with { Dry = dry with { Days = [.. days] } });
+            var rested = run.With(run.Outfit with { Dry = dry with { Days = [.. days] } });
             return Enumerable
                 .Range(day, run.Count - day)
                 .Sum(n => Comfort(rested, n).ColderThan(Comfort(run, n))?.Kelvin ?? 0);

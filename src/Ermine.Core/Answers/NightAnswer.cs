@@ -129,7 +129,7 @@ public static class NightAnswers
 
     private static IEnumerable<string> ReliesOn(TripRun run, SleepSystem system, Bedtime bedtime)
     {
-        var (along, closet) = (run.Member.Along, run.Closet);
+        var (along, closet) = (run.Outfit.Along, run.Closet);
         foreach (var id in along.Where(system.Has))
         {
             if (closet.Find(id) is { } worn)

@@ -234,7 +234,7 @@ public sealed class Fixes
     private double Grams(SleepSystem changed)
     {
         double Carried(SleepSystem s) =>
-            s.ThingsIn(closet).Where(t => !run.Member.Along.Contains(t.Id)).Sum(t => t.MassG);
+            s.ThingsIn(closet).Where(t => !run.Outfit.Along.Contains(t.Id)).Sum(t => t.MassG);
         return Carried(changed) - Carried(system);
     }
 
@@ -276,7 +276,7 @@ public sealed class Fixes
 
         var layers = system.Layers.Where(l => closet.Find(l.ItemId) is not null).ToList();
         var used = layers.Select(l => l.ItemId).ToHashSet();
-        foreach (var (item, reading) in run.Context.FreeFor(run.Member).All.Where(t => !used.Contains(t.Item.Id)))
+        foreach (var (item, reading) in run.Context.FreeFor(run.Outfit).All.Where(t => !used.Contains(t.Item.Id)))
         {
             if (reading.Insulation is null || !Allowed(item))
                 continue;
@@ -327,7 +327,7 @@ public sealed class Fixes
                     "The underquilt hangs snug, its loft free.",
                     s => s with { Hammock = right }
                 );
-            if (!hammock.WindCover)
+            if (!system.IsCoveredBelow)
                 yield return Of(
                     FixKind.Hang,
                     null,
@@ -336,7 +336,7 @@ public sealed class Fixes
                     s => s with { Hammock = s.Hammock! with { WindCover = true } }
                 );
         }
-        else if (system.UnderGap != UnderGap.Rucksack)
+        else if (system.Under != UnderGap.Rucksack)
             yield return Of(
                 FixKind.FillGap,
                 null,
@@ -378,7 +378,7 @@ public sealed class Fixes
         if (coolFrom is not null)
         {
             offered.Add((Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool."));
-            foreach (var id in run.Member.Along.Where(id => !system.Has(id)))
+            foreach (var id in run.Outfit.Along.Where(id => !system.Has(id)))
             {
                 if (
                     closet.Find(id) is { Side: Side.On } kept

@@ -56,8 +56,8 @@ public static class OneLostAtATime
         return
         [
             .. run
-                .Member.System.Layers.Select(l => l.ItemId)
-                .Concat(run.Member.Along)
+                .Outfit.System.Layers.Select(l => l.ItemId)
+                .Concat(run.Outfit.Along)
                 .Distinct()
                 .Select(run.Closet.Find)
                 .OfType<KitItem>()
@@ -81,7 +81,7 @@ public static class OneLostAtATime
 
     private static IEnumerable<Mishap> Mishaps(TripRun run, KitItem item)
     {
-        var slept = run.Member.System.Has(item.Id);
+        var slept = run.Outfit.System.Has(item.Id);
         var serves = slept || run.Closet.SlotOf(item).Purpose != Purpose.Other;
         if (serves)
             yield return Mishap.Missing;
@@ -119,7 +119,7 @@ public static class OneLostAtATime
     {
         var other = After(run, asked.Item, asked.Mishap);
         var then = Outcome.Of(other, asked.Night);
-        var along = other.Closet.Only(other.Member.Uses.ToHashSet());
+        var along = other.Closet.Only(other.Outfit.Uses.ToHashSet());
         return new(
             asked.Item.Id,
             asked.Mishap,
@@ -133,12 +133,12 @@ public static class OneLostAtATime
 
     private static TripRun After(TripRun run, KitItem item, Mishap mishap)
     {
-        var member = run.Member;
+        var member = run.Outfit;
         switch (mishap)
         {
             case Mishap.Soaked:
                 var first = run.Trip.Nights[0].Id;
-                var dry = member.DryOrPlain;
+                var dry = member.Dry;
                 var day = dry.DayOf(first);
                 return run.With(
                     member with
@@ -177,10 +177,7 @@ public static class OneLostAtATime
                         System = Without(member.System),
                         Along = [.. member.Along.Where(id => id != item.Id)],
                         Own = [.. member.Own.Select(o => o with { System = o.System is { } s ? Without(s) : null })],
-                        Dry = member.DryOrPlain with
-                        {
-                            Roles = [.. member.DryOrPlain.Roles.Where(r => r.ItemId != item.Id)],
-                        },
+                        Dry = member.Dry with { Roles = [.. member.Dry.Roles.Where(r => r.ItemId != item.Id)] },
                     }
                 );
         }

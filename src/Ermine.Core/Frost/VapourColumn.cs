@@ -62,18 +62,10 @@ public sealed class VapourColumn : IDisposable
 
     private const double Empty = 1e-12;
 
-    /// <summary>Thermal and vapour resistance up to each node, its saturation pressure, and the flow into it: lent, for a night asks for hundreds of columns.</summary>
+    /// <summary>Lent, for a night asks for hundreds of columns: thermal resistance up to each node; vapour resistance and highest pressure from the skin over the nodes to the air; the flow into each node.</summary>
     private double[] held;
     private int[] hull;
     private readonly int count;
-
-    private Span<double> Thermal => held.AsSpan(0, count);
-
-    private Span<double> Vapour => held.AsSpan(count, count);
-
-    private Span<double> Saturation => held.AsSpan(2 * count, count);
-
-    private Span<double> Flux => held.AsSpan(3 * count, count + 1);
 
     /// <summary>Builds a column; disposing of it gives back what it was lent.</summary>
     /// <param name="layers">From the skin out.</param>
@@ -82,19 +74,20 @@ public sealed class VapourColumn : IDisposable
         count = 1;
         foreach (var layer in layers)
             count += layer.Slices;
-        held = ArrayPool<double>.Shared.Rent(4 * count + 1);
+        held = ArrayPool<double>.Shared.Rent(4 * count + 5);
         hull = ArrayPool<int>.Shared.Rent(count + 2);
-        var thermal = Thermal;
-        var vapour = Vapour;
+        var thermal = held.AsSpan(0, count);
+        var vapour = held.AsSpan(count, count + 2);
         thermal[0] = 0;
-        vapour[0] = SkinResistance;
+        vapour[0] = 0;
+        vapour[1] = SkinResistance;
         var node = 0;
         foreach (var layer in layers)
         {
             for (var slice = 0; slice < layer.Slices; slice++, node++)
             {
                 thermal[node + 1] = thermal[node] + layer.Resistance / layer.Slices;
-                vapour[node + 1] = vapour[node] + layer.VapourResistance / layer.Slices;
+                vapour[node + 2] = vapour[node + 1] + layer.VapourResistance / layer.Slices;
             }
         }
     }
@@ -119,100 +112,92 @@ public sealed class VapourColumn : IDisposable
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
     public ColumnFlow Pass(Span<double> water, ColumnEnds climate, double hours, CancellationToken stop = default)
     {
-        Span<double> before = stackalloc double[water.Length];
-        water.CopyTo(before);
-        var thermal = Thermal;
-        var saturation = Saturation;
+        Span<double> before = stackalloc double[count];
+        water[..count].CopyTo(before);
+        var thermal = held.AsSpan(0, count);
+        var resistance = held.AsSpan(count, count + 2);
+        var pressure = held.AsSpan(2 * count + 2, count + 2);
+        var flux = held.AsSpan(3 * count + 4, count + 1);
         var whole = thermal[^1] + climate.AirLayer;
-        for (var n = 0; n < Nodes; n++)
-            saturation[n] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
+        resistance[count + 1] = resistance[count] + climate.AirLayer / Lewis;
+        pressure[0] = MoistAir.OverWater(climate.SkinC);
+        pressure[count + 1] = climate.AirPa;
+        for (var n = 0; n < count; n++)
+            pressure[n + 1] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
         var (source, escaped) = (0.0, 0.0);
         var left = hours;
         while (left > Empty)
         {
             stop.ThrowIfCancellationRequested();
-            Solve(water, climate);
+            Solve(water, resistance, pressure, flux);
             var step = left;
-            for (var n = 0; n < Nodes; n++)
+            for (var n = 0; n < count; n++)
             {
-                if (water[n] > 0 && Deposited(n) is < 0 and var rate)
+                if (water[n] > 0 && flux[n] - flux[n + 1] is < 0 and var rate)
                     step = Math.Min(step, water[n] / -rate);
             }
-            for (var n = 0; n < Nodes; n++)
+            // What gathers is exactly nothing where the pressure runs straight through a node.
+            for (var n = 0; n < count; n++)
             {
-                var rate = Deposited(n);
-                water[n] = Math.Max(0, water[n] + rate * step);
+                water[n] = Math.Max(0, water[n] + (flux[n] - flux[n + 1]) * step);
                 if (water[n] < Empty)
                     water[n] = 0;
             }
-            source += Flux[0] * step;
-            escaped += Flux[Nodes] * step;
+            source += flux[0] * step;
+            escaped += flux[count] * step;
             left -= step;
         }
-        return new(source, escaped, Kept(before, water, whole));
-    }
-
-    /// <summary>Frost gives back more than dew; neither more than its share of the way out.</summary>
-    private double Kept(ReadOnlySpan<double> before, ReadOnlySpan<double> after, double whole)
-    {
-        var thermal = Thermal;
-        var saturation = Saturation;
         var kept = 0.0;
-        for (var n = 0; n < Nodes; n++)
+        for (var n = 0; n < count; n++)
         {
-            var heat = saturation[n] < Freezing ? Deposition : Evaporation;
-            kept += heat * (after[n] - before[n]) * (whole - thermal[n]) / whole;
+            // Frost gives back more than dew; neither more than its share of the way out.
+            var heat = pressure[n + 1] < Freezing ? Deposition : Evaporation;
+            kept += heat * (water[n] - before[n]) * (whole - thermal[n]) / whole;
         }
-        return kept;
+        return new(source, escaped, kept);
     }
 
     private static readonly double Freezing = MoistAir.Saturation(0);
 
-    /// <summary>Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them the lower convex hull of saturation.</summary>
-    private void Solve(ReadOnlySpan<double> water, ColumnEnds climate)
+    /// <summary>
+    /// Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them they follow the
+    /// lower convex hull of the highest pressures.
+    /// </summary>
+    private void Solve(
+        ReadOnlySpan<double> water,
+        ReadOnlySpan<double> resistance,
+        ReadOnlySpan<double> pressure,
+        Span<double> flux
+    )
     {
-        var from = -1;
-        for (var to = 0; to <= Nodes; to++)
+        var corners = hull.AsSpan();
+        var from = 0;
+        for (var to = 1; to <= count + 1; to++)
         {
-            if (to < Nodes && water[to] <= 0)
+            if (to <= count && water[to - 1] <= 0)
                 continue;
-            Hull(from, to, climate);
+            var top = 0;
+            corners[top++] = from;
+            for (var n = from + 1; n <= to; n++)
+            {
+                while (top >= 2)
+                {
+                    var (a, b) = (corners[top - 2], corners[top - 1]);
+                    if (
+                        (pressure[b] - pressure[a]) * (resistance[n] - resistance[a])
+                        < (pressure[n] - pressure[a]) * (resistance[b] - resistance[a])
+                    )
+                        break;
+                    top--;
+                }
+                corners[top++] = n;
+            }
+            for (var i = 0; i + 1 < top; i++)
+            {
+                var (a, b) = (corners[i], corners[i + 1]);
+                flux[a..b].Fill((pressure[a] - pressure[b]) / (resistance[b] - resistance[a]) / Evaporation);
+            }
             from = to;
         }
     }
-
-    private void Hull(int from, int to, ColumnEnds climate)
-    {
-        var top = 0;
-        hull[top++] = from;
-        for (var n = from + 1; n <= to; n++)
-        {
-            while (top >= 2 && !TurnsUp(hull[top - 2], hull[top - 1], n, climate))
-                top--;
-            hull[top++] = n;
-        }
-        for (var i = 0; i + 1 < top; i++)
-        {
-            var (a, b) = (hull[i], hull[i + 1]);
-            var even = (Ceiling(a, climate) - Ceiling(b, climate)) / (At(b, climate) - At(a, climate)) / Evaporation;
-            Flux[(a + 1)..(b + 1)].Fill(even);
-        }
-    }
-
-    private bool TurnsUp(int a, int b, int c, ColumnEnds climate) =>
-        (Ceiling(b, climate) - Ceiling(a, climate)) * (At(c, climate) - At(a, climate))
-        < (Ceiling(c, climate) - Ceiling(a, climate)) * (At(b, climate) - At(a, climate));
-
-    private double At(int n, ColumnEnds climate) =>
-        n < 0 ? 0
-        : n < Nodes ? Vapour[n]
-        : Vapour[^1] + climate.AirLayer / Lewis;
-
-    private double Ceiling(int n, ColumnEnds climate) =>
-        n < 0 ? MoistAir.OverWater(climate.SkinC)
-        : n < Nodes ? Saturation[n]
-        : climate.AirPa;
-
-    /// <summary>What gathers at a node, g/m²h: exactly nothing where the pressure runs straight through it.</summary>
-    private double Deposited(int n) => Flux[n] - Flux[n + 1];
 }

@@ -34,8 +34,8 @@ public sealed record NightSlept(
 
 /// <summary>What is slept in through a night, as it lies at getting in.</summary>
 /// <param name="Night">The night with it.</param>
-/// <param name="Holds">What each of its stacks holds to, asked for when it is needed.</param>
-public sealed record NightAsWorn(NightToPlay Night, Func<int, Threshold, HoldsTo> Holds);
+/// <param name="Holds">Whether a threshold holds for one of its stacks in an air outside.</param>
+public sealed record NightAsWorn(NightToPlay Night, Func<int, Threshold, Temperature, bool> Holds);
 
 /// <summary>
 /// How one sleeper fares in one night of a trip: what a system holds to, and the night played through with its vapour. It knows nothing of
@@ -95,6 +95,25 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
         }
         return found;
     }
+
+    /// <summary>Whether a threshold holds in an air outside; the line is sought only where that air lies close to it.</summary>
+    private bool HoldsIn(Temperature outside, BuiltStack stack, Threshold threshold, Surroundings where)
+    {
+        var thermal = stack.Thermal;
+        var climate = where.ClimateAt(outside, thermal.Hung);
+        if (!IsBare(stack))
+        {
+            var ends = ColumnEnds.Of(threshold.SkinCelsius, climate);
+            thermal = thermal with { SkinEvaporation = Vapour.SkinEvaporation(stack, ends) };
+        }
+        var heat = warmth.SleepingHeat + threshold.Shivering;
+        var felt = where.ClimateAt(warmth.Felt(outside), thermal.Hung);
+        var spare = heat - HeatBalance.Total(thermal, threshold.SkinCelsius, heat, felt);
+        return Math.Abs(spare) > CloseToTheLine ? spare > 0 : Holds(stack, threshold, where).In(outside);
+    }
+
+    /// <summary>Closer to balance than this the line itself is sought, W/m².</summary>
+    private const double CloseToTheLine = 0.3;
 
     /// <summary>What a system holds to on a night, without the rest of the answer.</summary>
     /// <param name="night">Which, from 0.</param>
@@ -195,7 +214,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
                 [.. Frosted(evening, dawn)]
             ),
             played,
-            new(first, (n, threshold) => Holds(worn[n], threshold, segments[n].Where)),
+            new(first, (n, threshold, low) => HoldsIn(low, worn[n], threshold, segments[n].Where)),
             dawn
         );
     }
@@ -203,9 +222,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     /// <summary>The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them.</summary>
     /// <param name="slept">That night slept.</param>
     public static Verdict? VerdictOf(NightSlept slept) =>
-        slept is { Hours: { } hours, Worn: { } worn }
-            ? Verdicts.Of(hours, worn.Night, (n, threshold) => worn.Holds(n, threshold))
-            : null;
+        slept is { Hours: { } hours, Worn: { } worn } ? Verdicts.Of(hours, worn.Night, worn.Holds) : null;
 
     /// <summary>
     /// The outside low at which the hours of a night turn from warm: the one measure of what is worn and of what is done alike. The whole

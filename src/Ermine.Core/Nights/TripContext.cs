@@ -42,9 +42,9 @@ public sealed class TripContext
     public TripContext With(Closet closet) => new(this, closet);
 
     /// <summary>What is owned and not used by others of the party.</summary>
-    /// <param name="member">Who asks.</param>
-    public Closet FreeFor(Member member) =>
-        Closet.Without(Trip.Members.Where(m => m.SleeperId != member.SleeperId).SelectMany(m => m.Uses));
+    /// <param name="outfit">Of whom.</param>
+    public Closet FreeFor(Outfit outfit) =>
+        Closet.Without(Trip.Uses.Where(u => u.SleeperId != outfit.SleeperId).Select(u => u.ItemId));
 
     /// <summary>Weather of a night; null while no low is known.</summary>
     /// <param name="night">Which, from 0.</param>

@@ -1,5 +1,4 @@
 using Ermine.Core.Body;
-using Ermine.Core.Heat;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Nights;
@@ -48,21 +47,21 @@ public static class Verdicts
         : sweatG >= SweatThatWets ? Verdict.Hot
         : Verdict.Warm;
 
-    /// <summary>The best verdict that a low allows, however short it lasts: below the limit cool, below the extreme no-go.</summary>
-    public static Verdict AtBest(Temperature low, HoldsTo limit, HoldsTo extreme) =>
-        !extreme.In(low) ? Verdict.NoGo
-        : !limit.In(low) ? Verdict.Cool
-        : Verdict.Warm;
-
-    /// <summary>The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them.</summary>
+    /// <summary>
+    /// The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them, however short they
+    /// last: below the limit at best cool, below the extreme no-go.
+    /// </summary>
     /// <param name="hours">The night as it went.</param>
     /// <param name="night">What it was played with.</param>
-    /// <param name="holds">What each of its stacks holds to.</param>
-    public static Verdict Of(PlayedNight hours, NightToPlay night, Func<int, Threshold, HoldsTo> holds)
+    /// <param name="holds">Whether a threshold holds for one of its stacks in an air outside.</param>
+    public static Verdict Of(PlayedNight hours, NightToPlay night, Func<int, Threshold, Temperature, bool> holds)
     {
         var verdict = hours.Verdict;
         foreach (var (stack, low) in night.Coldest())
-            verdict = Worse(verdict, AtBest(low, holds(stack, Threshold.Limit), holds(stack, Threshold.Extreme)));
+        {
+            if (!holds(stack, Threshold.Limit, low))
+                verdict = Worse(verdict, holds(stack, Threshold.Extreme, low) ? Verdict.Cool : Verdict.NoGo);
+        }
         return verdict;
     }
 

@@ -90,4 +90,14 @@ public sealed record Bedtime(
 {
     /// <summary>Nine to seven, neither warmed nor chilled, nothing done.</summary>
     public static Bedtime Plain { get; } = new(21, 31, StartState.Normal, []);
+
+    /// <summary>Two are one where the same is done in them.</summary>
+    public bool Equals(Bedtime? other) =>
+        other is not null
+        && (InHour, UpHour, Start, ReadyToMove, Dressed, AbleToHear)
+            == (other.InHour, other.UpHour, other.Start, other.ReadyToMove, other.Dressed, other.AbleToHear)
+        && Events.SequenceEqual(other.Events);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(InHour, UpHour, Start, Events.Count);
 }

@@ -36,78 +36,55 @@ public sealed record Night(
     IReadOnlyList<Overrule>? Overrules = null
 );
 
-/// <summary>What one sleeper does differently on one night.</summary>
-/// <param name="NightId">The night.</param>
-/// <param name="System">What is slept in; null for the same as on every night.</param>
-/// <param name="Evening">When it begins and ends and what is done; null for a plain one.</param>
-public sealed record OwnNight(Guid NightId, SleepSystem? System = null, Bedtime? Evening = null);
+/// <summary>How a bed is made, besides the things in it.</summary>
+/// <param name="UnderGap">What lies under the body where no pad does.</param>
+/// <param name="Hammock">Hangs instead of lying on the surface.</param>
+/// <param name="BreathInside">Mouth and nose inside the bag.</param>
+public sealed record Bed(UnderGap UnderGap = UnderGap.Nothing, Hammock? Hammock = null, bool BreathInside = false);
 
-/// <summary>A system put aside to be compared.</summary>
+/// <summary>What one person does differently on one night.</summary>
+/// <param name="NightId">The night.</param>
+/// <param name="Bed">How its own bed is made; null where it is the bed of every night.</param>
+/// <param name="Bedtime">When it begins and ends and what is done; null for a plain one. What is put on then is a use.</param>
+public sealed record OwnNight(Guid NightId, Bed? Bed = null, Bedtime? Bedtime = null);
+
+/// <summary>A system put aside to be compared: an idea, which claims nothing.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">What it is called, 1–80 characters.</param>
-/// <param name="System">The system.</param>
-public sealed record KeptSystem(Guid Id, string Name, SleepSystem System);
+/// <param name="System">The system; it may name things that are gone.</param>
+public sealed record Idea(Guid Id, string Name, SleepSystem System);
 
 /// <summary>A rule that was read and answered, and stays quiet from then on.</summary>
 /// <param name="Rule">Which.</param>
 /// <param name="Note">The answer, up to 200 characters.</param>
 public sealed record QuietRule(string Rule, string Note);
 
-/// <summary>One who comes along, and what that person sleeps in.</summary>
+/// <summary>One who comes along. What that person uses stands in the trip's list of uses.</summary>
 /// <param name="SleeperId">Who.</param>
-/// <param name="System">What is slept in on every night without a system of its own.</param>
-/// <param name="Along">Things that come along anyway, for the day or in reserve: using them costs no grams.</param>
-/// <param name="Own">Nights that differ.</param>
-/// <param name="Kept">Systems put aside to be compared, at most 8.</param>
+/// <param name="Bed">How the bed is made on every night without one of its own.</param>
+/// <param name="Nights">Nights that differ.</param>
+/// <param name="Ideas">Systems put aside to be compared, at most 8.</param>
 /// <param name="Quiet">Rules answered.</param>
-/// <param name="Dry">How this person keeps dry; null for nothing set.</param>
+/// <param name="Days">Days that are set; others are easy.</param>
+/// <param name="Habits">What is done to keep dry; null for nothing set.</param>
 public sealed record Member(
     Guid SleeperId,
-    SleepSystem System,
-    IReadOnlyList<Guid> Along,
-    IReadOnlyList<OwnNight> Own,
-    IReadOnlyList<KeptSystem> Kept,
+    Bed Bed,
+    IReadOnlyList<OwnNight> Nights,
+    IReadOnlyList<Idea> Ideas,
     IReadOnlyList<QuietRule> Quiet,
-    DryPlan? Dry = null
-)
-{
-    /// <summary>How this person keeps dry, or nothing set.</summary>
-    public DryPlan DryOrPlain => Dry ?? DryPlan.Plain;
+    IReadOnlyList<DryDay> Days,
+    Habits? Habits = null
+);
 
-    /// <summary>What a thing is kept for: as set, else night only where it is slept in on any night, else day.</summary>
-    public Role RoleOf(Guid itemId) =>
-        DryOrPlain.Roles.FirstOrDefault(r => r.ItemId == itemId)?.Role
-        ?? (Slept.Any(s => s.Has(itemId)) ? Role.NightOnly : Role.Day);
-
-    /// <summary>Every system that is slept in on some night. Those put aside are ideas and not among them.</summary>
-    public IEnumerable<SleepSystem> Slept => Own.Select(o => o.System).OfType<SleepSystem>().Prepend(System);
-
-    /// <summary>The system slept in on a night.</summary>
-    public SleepSystem SystemOf(Guid nightId) => Own.FirstOrDefault(o => o.NightId == nightId)?.System ?? System;
-
-    /// <summary>When a night begins and ends and what is done, or a plain one where none is set.</summary>
-    public Bedtime BedtimeOf(Guid nightId) => Own.FirstOrDefault(o => o.NightId == nightId)?.Evening ?? Bedtime.Plain;
-
-    /// <summary>Everything that this person uses. Systems put aside are ideas and claim nothing.</summary>
-    public IEnumerable<Guid> Uses =>
-        Slept
-            .SelectMany(s => s.Layers.Select(l => l.ItemId))
-            .Concat(Along)
-            .Concat(Own.SelectMany(o => o.Evening?.Events ?? []).Select(e => e.ItemId).OfType<Guid>())
-            .Concat(DryOrPlain.Roles.Select(r => r.ItemId))
-            .Distinct();
-
-    /// <summary>Everything that must stay owned for this person's plan to be read: what is used, and what is soaked on some day.</summary>
-    public IEnumerable<Guid> RefersTo => Uses.Union(DryOrPlain.Days.SelectMany(d => d.Soaked));
-}
-
-/// <summary>A trip: its nights, who comes along, and how far the forecast is trusted.</summary>
+/// <summary>A trip: its nights, who comes along, who uses what for which job, and how far the forecast is trusted.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">What it is called, unique, 1–80 characters.</param>
 /// <param name="Trust">How far the forecast is trusted.</param>
 /// <param name="ForecastId">The forecast it stands on; null where lows are typed.</param>
 /// <param name="Nights">In order of date, at most 60.</param>
 /// <param name="Members">Who comes along, 1–12.</param>
+/// <param name="Uses">Who uses what for which job; of a bed from the ground up.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
 public sealed record Trip(
     Guid Id,
@@ -116,5 +93,26 @@ public sealed record Trip(
     Guid? ForecastId,
     IReadOnlyList<Night> Nights,
     IReadOnlyList<Member> Members,
+    IReadOnlyList<Use> Uses,
     long Version = 0
-);
+)
+{
+    /// <summary>What each who comes along sleeps in, carries and does, in the order of <see cref="Members"/>.</summary>
+    public IReadOnlyList<Outfit> Outfits => [.. Members.Select(m => Outfit.Read(this, m))];
+
+    /// <summary>The trip with what one of its people sleeps in, carries and does changed.</summary>
+    public Trip With(Outfit changed) => changed.WriteTo(this);
+
+    /// <summary>Everything that must stay owned for the trip to be read: what is used, and what is soaked on some day.</summary>
+    public IEnumerable<Guid> RefersTo =>
+        Uses.Select(u => u.ItemId)
+            .Concat(Members.SelectMany(m => m.Days).SelectMany(d => d.Soaked))
+            .Concat(
+                Members
+                    .SelectMany(m => m.Nights)
+                    .SelectMany(n => n.Bedtime?.Events ?? [])
+                    .Select(e => e.ItemId)
+                    .OfType<Guid>()
+            )
+            .Distinct();
+}

@@ -65,10 +65,10 @@ public sealed record NightSubject(
     public Sleeper Sleeper => Run.Model.Sleeper;
 
     /// <summary>What this person uses and does.</summary>
-    public Member Member => Run.Member;
+    public Outfit Outfit => Run.Outfit;
 
     /// <summary>What is done to keep dry.</summary>
-    public Habits Habits => Member.DryOrPlain.Habits;
+    public Habits Habits => Outfit.Dry.Habits;
 
     /// <summary>What is worn.</summary>
     public IEnumerable<PlacedItem> Worn => Stack.Items.Where(i => i.Item.Side == Side.On);
@@ -115,7 +115,7 @@ public static class NightRules
         [
             .. All.SelectMany(rule => rule(night))
                 .Select(c =>
-                    c.MayBeQuiet && night.Member.Quiet.FirstOrDefault(q => q.Rule == c.Rule) is { } quiet
+                    c.MayBeQuiet && night.Outfit.Quiet.FirstOrDefault(q => q.Rule == c.Rule) is { } quiet
                         ? c with
                         {
                             Answer = quiet.Note,
@@ -250,7 +250,7 @@ public static class NightRules
             );
         var foam =
             n.Pads.Any(p => p.Item.Material == Material.Foam)
-            || n.Member.Along.Any(id => n.Run.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
+            || n.Outfit.Along.Any(id => n.Run.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
         if (!n.Hung && n.Pads.Any(p => p.Item.Material == Material.Inflatable) && !foam)
             yield return new(
                 "foam-in-reserve",
@@ -476,7 +476,7 @@ public static class NightRules
     {
         foreach (
             var walked in n.Worn.Where(i =>
-                n.Run.Closet.SlotOf(i.Item).Purpose == Purpose.Socks && n.Member.RoleOf(i.Item.Id) == Role.Day
+                n.Run.Closet.SlotOf(i.Item).Purpose == Purpose.Socks && n.Outfit.RoleOf(i.Item.Id) == Role.Day
             )
         )
             yield return new(

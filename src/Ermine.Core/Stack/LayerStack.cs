@@ -70,7 +70,7 @@ public sealed class LayerStack
             ),
         ];
         under = Places(t => t.Side == Side.Under);
-        gap = Regions.Each(r => StackBuilder.GapResistance(system.UnderGap, r));
+        gap = Regions.Each(r => StackBuilder.GapResistance(system.Under, r));
         inBivy = Array.Exists(things, t => t.Item.Kind == ItemKind.Bivy);
         inBag = Array.Exists(things, t => t.Item.Kind == ItemKind.Bag);
         narrow = !Hung && Array.Exists(things, t => t.Item.Kind == ItemKind.Pad) && AllNarrow();

@@ -63,7 +63,7 @@ public static class StackBuilder
         bool shieldedBelow = false
     )
     {
-        var windUnder = shieldedBelow || system.Hammock is { WindCover: true } ? 0 : wind;
+        var windUnder = shieldedBelow || system.IsCoveredBelow ? 0 : wind;
         var outermostShield = layers.Count - 1;
         while (
             outermostShield >= 0

@@ -33,8 +33,8 @@ internal static class TopLayers
     public const double CrushSlope = 0.10;
 
     /// <summary>Most of them that count together, and that are looked at: the innermost are left out first.</summary>
-    private const int MostTogether = 4,
-        MostLookedAt = 8;
+    private const int MostTogether = 3,
+        MostLookedAt = 6;
 
     /// <summary>What a layer keeps under a heavier one.</summary>
     public static double Crush(double massG, double outsideG) =>
@@ -54,13 +54,18 @@ internal static class TopLayers
         var looked = tops.Length > MostLookedAt ? tops[^MostLookedAt..] : tops;
         var best = worn.All;
         var chosen = (Set: 0u, Main: 0);
+        var narrow = false;
+        foreach (var top in looked)
+            narrow |= double.IsFinite(top.SpareR);
         for (var set = 1u; set < 1u << looked.Length; set++)
         {
             if (BitOperations.PopCount(set) > MostTogether)
                 continue;
+            var most = Most(looked, set);
             for (var main = 0; main < looked.Length; main++)
             {
-                if ((set & 1u << main) == 0)
+                // Where nothing is squeezed, the one that gives most is the best to count in full.
+                if ((set & 1u << main) == 0 || !narrow && main != most)
                     continue;
                 var all = Together(looked, set, main, worn, []);
                 if (all <= best + 1e-12)
@@ -92,9 +97,27 @@ internal static class TopLayers
         return worn.All - creased + over - Squeezed(tops, set, main, worn with { All = worn.All - creased });
     }
 
+    /// <summary>The one of a set that would give most in full.</summary>
+    private static int Most(ReadOnlySpan<Top> tops, uint set)
+    {
+        var (found, most, heaviest) = (-1, -1.0, 0.0);
+        for (var i = tops.Length - 1; i >= 0; i--)
+        {
+            if ((set & 1u << i) == 0)
+                continue;
+            var whole = Given(tops[i], heaviest, main: true);
+            heaviest = Math.Max(heaviest, tops[i].MassG);
+            if (whole > most)
+                (found, most) = (i, whole);
+        }
+        return found;
+    }
+
     private static double Squeezed(ReadOnlySpan<Top> tops, uint set, int main, WornWithin worn)
     {
         var (inside, least, squeezed) = (worn.All, worn.Least, 0.0);
+        if (!Narrow(tops, set))
+            return 0;
         for (var i = 0; i < tops.Length; i++)
         {
             if ((set & 1u << i) == 0)
@@ -108,6 +131,16 @@ internal static class TopLayers
             least += tops[i].Least;
         }
         return squeezed;
+    }
+
+    private static bool Narrow(ReadOnlySpan<Top> tops, uint set)
+    {
+        for (var i = 0; i < tops.Length; i++)
+        {
+            if ((set & 1u << i) != 0 && double.IsFinite(tops[i].SpareR))
+                return true;
+        }
+        return false;
     }
 
     private static double Given(Top top, double heaviestOutside, bool main) =>

@@ -7,7 +7,7 @@ using Ermine.Core.Units;
 namespace Ermine.Core.Trips;
 
 /// <summary>What a day is lived with.</summary>
-/// <param name="Member">Whose day it is.</param>
+/// <param name="Outfit">Whose day it is.</param>
 /// <param name="Closet">What is owned.</param>
 /// <param name="Things">Every textile that comes along.</param>
 /// <param name="SleepsIn">What will be slept in.</param>
@@ -17,7 +17,7 @@ namespace Ermine.Core.Trips;
 /// <param name="Noon">Air at noon.</param>
 /// <param name="Low">Low of the coming night; null while it is not known.</param>
 public sealed record DayToLive(
-    Member Member,
+    Outfit Outfit,
     Closet Closet,
     IReadOnlyList<KitItem> Things,
     IReadOnlyList<KitItem> SleepsIn,
@@ -43,7 +43,7 @@ public sealed class DayStep
 
     private DayStep(TripState morning, DayToLive day)
     {
-        (this.day, habits) = (day, day.Member.DryOrPlain.Habits);
+        (this.day, habits) = (day, day.Outfit.Dry.Habits);
         sleepsIn = [.. day.SleepsIn.Select(t => t.Id)];
         water = morning.Water.Take();
     }
@@ -150,13 +150,13 @@ public sealed class DayStep
     /// <summary>What is worn, one thing for each purpose: the day's own, or the driest where the damp ones are not worn again.</summary>
     private List<KitItem> WornBy()
     {
-        var member = day.Member;
+        var member = day.Outfit;
         bool MayBeWorn(KitItem t) =>
             member.RoleOf(t.Id) switch
             {
                 Role.Day => true,
                 Role.Spare => !sleepsIn.Contains(t.Id),
-                Role.OneDayOnly => member.DryOrPlain.Roles.Any(r => r.ItemId == t.Id && r.NightId == day.Day.NightId),
+                Role.OneDayOnly => member.Dry.Roles.Any(r => r.ItemId == t.Id && r.NightId == day.Day.NightId),
                 _ => false,
             };
         return
@@ -203,7 +203,7 @@ public sealed class DayStep
 
     private bool IsDamp(KitItem item) => water.PerGram(item) > Textiles.DryUpTo;
 
-    private Place? KeptAt(KitItem item) => day.Member.DryOrPlain.Roles.FirstOrDefault(r => r.ItemId == item.Id)?.Keep;
+    private Place? KeptAt(KitItem item) => day.Outfit.Dry.Roles.FirstOrDefault(r => r.ItemId == item.Id)?.Keep;
 
     /// <summary>Whether a thing goes to a place: as it is told, else as the habits say.</summary>
     private bool Follows(KitItem item, Place place, bool byHabit) => KeptAt(item) is { } told ? told == place : byHabit;

@@ -25,13 +25,13 @@ public sealed class TripRun
     /// <param name="model">How the person fares in a night.</param>
     /// <param name="member">What the person uses and does.</param>
     /// <param name="frost">Also sleeps the nights; without it only days wet and dry.</param>
-    public TripRun(NightModel model, Member member, bool frost = true)
+    public TripRun(NightModel model, Outfit member, bool frost = true)
     {
-        (Model, Member, this.frost) = (model, member, frost);
+        (Model, Outfit, this.frost) = (model, member, frost);
         things = [.. member.Uses.Select(model.Context.Closet.Find).OfType<KitItem>().Where(Textiles.IsTextile)];
     }
 
-    private TripRun(NightModel model, Member member, TripRun before, int from)
+    private TripRun(NightModel model, Outfit member, TripRun before, int from)
         : this(model, member)
     {
         for (var n = 0; n < from; n++)
@@ -42,7 +42,7 @@ public sealed class TripRun
     public NightModel Model { get; }
 
     /// <summary>What the person uses and does.</summary>
-    public Member Member { get; }
+    public Outfit Outfit { get; }
 
     /// <summary>What everyone who asks about the trip shares.</summary>
     public TripContext Context => Model.Context;
@@ -60,10 +60,10 @@ public sealed class TripRun
     public IReadOnlyList<KitItem> Things => things;
 
     /// <summary>The system slept in on a night.</summary>
-    public SleepSystem SystemOf(int night) => Member.SystemOf(Trip.Nights[night].Id);
+    public SleepSystem SystemOf(int night) => Outfit.SystemOf(Trip.Nights[night].Id);
 
     /// <summary>When a night begins and ends and what is done.</summary>
-    public Bedtime BedtimeOf(int night) => Member.BedtimeOf(Trip.Nights[night].Id);
+    public Bedtime BedtimeOf(int night) => Outfit.BedtimeOf(Trip.Nights[night].Id);
 
     /// <summary>Low that a night is planned for; null while it is not known.</summary>
     public Temperature? LowOf(int night) => Context.Weather(night)?.Low.PlanFor;
@@ -94,39 +94,39 @@ public sealed class TripRun
     }
 
     /// <summary>The same trip with something changed for this person; it goes on from the last morning that both share.</summary>
-    public TripRun With(Member changed) => new(Model, changed, this, FirstDifference(changed));
+    public TripRun With(Outfit changed) => new(Model, changed, this, FirstDifference(changed));
 
     /// <summary>The same trip from the start with other things owned.</summary>
-    public TripRun With(Closet closet, Member? changed = null) => new(Model.With(closet), changed ?? Member);
+    public TripRun With(Closet closet, Outfit? changed = null) => new(Model.With(closet), changed ?? Outfit);
 
     /// <summary>
     /// The same run asked about things that it does not use yet. What has been run stays, for none of it knew of them.
     /// </summary>
-    public TripRun Knowing(Closet closet) => new(Model.With(closet), Member, this, nights.Count);
+    public TripRun Knowing(Closet closet) => new(Model.With(closet), Outfit, this, nights.Count);
 
     /// <summary>The person slept in another system: on all nights that share one, or on this night where it has its own.</summary>
-    public Member Sleeping(int night, SleepSystem system)
+    public Outfit Sleeping(int night, SleepSystem system)
     {
         var nightId = Trip.Nights[night].Id;
         if (system == SystemOf(night))
-            return Member;
-        return Member.Own.Any(o => o.NightId == nightId && o.System is not null)
-            ? Member with
+            return Outfit;
+        return Outfit.Own.Any(o => o.NightId == nightId && o.System is not null)
+            ? Outfit with
             {
-                Own = [.. Member.Own.Select(o => o.NightId == nightId ? o with { System = system } : o)],
+                Own = [.. Outfit.Own.Select(o => o.NightId == nightId ? o with { System = system } : o)],
             }
-            : Member with
+            : Outfit with
             {
                 System = system,
             };
     }
 
     /// <summary>A person with something else done on a night.</summary>
-    public Member Doing(Member member, int night, Bedtime bedtime)
+    public Outfit Doing(Outfit member, int night, Bedtime bedtime)
     {
         var nightId = Trip.Nights[night].Id;
-        var own = member.Own.FirstOrDefault(o => o.NightId == nightId) ?? new OwnNight(nightId);
-        return member with { Own = [.. member.Own.Where(o => o.NightId != nightId), own with { Evening = bedtime }] };
+        var own = member.Own.FirstOrDefault(o => o.NightId == nightId) ?? new OutfitNight(nightId);
+        return member with { Own = [.. member.Own.Where(o => o.NightId != nightId), own with { Bedtime = bedtime }] };
     }
 
     private int? First(Predicate<int> of, int? before = null)
@@ -140,15 +140,15 @@ public sealed class TripRun
     }
 
     /// <summary>The first day on which another plan of this person differs, from 0.</summary>
-    private int FirstDifference(Member other)
+    private int FirstDifference(Outfit other)
     {
-        var (here, there) = (Member.DryOrPlain, other.DryOrPlain);
-        var used = Member.Uses.ToHashSet();
+        var (here, there) = (Outfit.Dry, other.Dry);
+        var used = Outfit.Uses.ToHashSet();
         if (
             here.Habits != there.Habits
             || !here.Roles.SequenceEqual(there.Roles)
             || !used.SetEquals(other.Uses)
-            || used.Any(id => Member.RoleOf(id) != other.RoleOf(id))
+            || used.Any(id => Outfit.RoleOf(id) != other.RoleOf(id))
         )
             return 0;
         for (var n = 0; n < Count; n++)
@@ -156,8 +156,8 @@ public sealed class TripRun
             var id = Trip.Nights[n].Id;
             var (a, b) = (here.DayOf(id), there.DayOf(id));
             if (
-                Member.SystemOf(id) != other.SystemOf(id)
-                || Member.BedtimeOf(id) != other.BedtimeOf(id)
+                Outfit.SystemOf(id) != other.SystemOf(id)
+                || Outfit.BedtimeOf(id) != other.BedtimeOf(id)
                 || a.Work != b.Work
                 || !a.Soaked.SequenceEqual(b.Soaked)
             )
@@ -190,11 +190,11 @@ public sealed class TripRun
         var between = n > 0 && n < Count ? at.Date.DayNumber - Trip.Nights[n - 1].Date.DayNumber - 1 : 0;
         var low = LowOf(night);
         return new(
-            Member,
+            Outfit,
             Closet,
             things,
             sleepsIn,
-            n < Count ? Member.DryOrPlain.DayOf(at.Id) : new(at.Id, DayWork.Easy, []),
+            n < Count ? Outfit.Dry.DayOf(at.Id) : new(at.Id, DayWork.Easy, []),
             First: n == 0,
             Math.Clamp(between, 0, MostDaysBetween),
             Context.Weather(Math.Max(0, night - 1))?.High

@@ -36,7 +36,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                     var owned = new Closet(closet);
                     var context = new TripContext(request.Trip, owned, forecast, given);
                     return answer(
-                        [.. request.Trip.Members.Select(m => new TripRun(new(context, sleepers[m.SleeperId]), m))],
+                        [.. request.Trip.Outfits.Select(o => new TripRun(new(context, sleepers[o.SleeperId]), o))],
                         request
                     );
                 },
@@ -79,9 +79,9 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
     }
 
     private static int Weight(Trip trip) =>
-        trip.Members.Sum(m =>
-            trip.Nights.Count * (1 + m.System.Layers.Count)
-            + m.Own.Sum(o => (o.System?.Layers.Count ?? 0) + 4 * (o.Evening?.Events.Count ?? 0))
+        trip.Outfits.Sum(o =>
+            trip.Nights.Count * (1 + o.System.Layers.Count)
+            + o.Own.Sum(n => (n.System?.Layers.Count ?? 0) + 4 * (n.Bedtime?.Events.Count ?? 0))
         );
 }
 

@@ -305,8 +305,8 @@ public static class Calculators
                 Verdicts.Of(
                     night,
                     toPlay,
-                    (n, threshold) =>
-                        HeatBalance.Solve(toPlay.Stacks[n].Stack, warmth, threshold, toPlay.Stacks[n].Where)
+                    (n, threshold, low) =>
+                        HeatBalance.Solve(toPlay.Stacks[n].Stack, warmth, threshold, toPlay.Stacks[n].Where).In(low)
                 ),
                 night,
                 HeatBalance.Solve(stack, warmth, Threshold.Comfort, where).Outside?.Celsius,
@@ -349,10 +349,10 @@ public static class Calculators
             .Where(f => !f.Field.EndsWith("itemId", StringComparison.Ordinal))
             .Select(f =>
                 f.Field.EndsWith("hour", StringComparison.Ordinal)
-                    ? new Fault(f.Field["evening.".Length..], f.Value, "Give hours from getting in, 0 to 24.")
+                    ? new Fault(f.Field["bedtime.".Length..], f.Value, "Give hours from getting in, 0 to 24.")
                     : f with
                     {
-                        Field = f.Field["evening.".Length..],
+                        Field = f.Field["bedtime.".Length..],
                     }
             );
     }

@@ -109,9 +109,9 @@ public static class Plans
                         request,
                         p =>
                             Schools.For(
-                                p[request.Member].Context.FreeFor(p[request.Member].Member),
+                                p[request.Member].Context.FreeFor(p[request.Member].Outfit),
                                 p[request.Member].SystemOf(request.Night),
-                                p[request.Member].Member.Along
+                                p[request.Member].Outfit.Along
                             )
                     )
             )

@@ -1,5 +1,6 @@
 import type { NightLine, Trip } from "../api/client";
 import { VerdictMark } from "../parts/VerdictMark";
+import { outfitsOf } from "../state/outfit";
 import { useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useSettings, useWrite } from "../units/units";
@@ -52,7 +53,7 @@ export function Party(props: { trip: Trip; who: number; party: NightLine[][] }) 
               </span>
               <span className={margin !== null && margin < 0 ? "text-ember" : "text-soft"}>
                 {margin === null
-                  ? m.system.layers.length === 0
+                  ? outfitsOf(trip)[i]?.system.layers.length === 0
                     ? "nothing laid out"
                     : ""
                   : margin < 0

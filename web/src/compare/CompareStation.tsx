@@ -31,7 +31,7 @@ export function Component() {
   };
   const offered: Candidate[] = [
     ...(schools.data ?? []),
-    ...(member?.kept ?? []).map((k) => ({ key: k.id, name: k.name, says: "Put aside.", system: k.system })),
+    ...(member?.ideas ?? []).map((k) => ({ key: k.id, name: k.name, says: "Put aside.", system: k.system })),
   ];
   const keys = picked ?? offered.slice(0, 2).map((o) => o.key);
   const chosen = [packed, ...offered.filter((o) => keys.includes(o.key)).slice(0, 3)];
@@ -58,7 +58,7 @@ export function Component() {
   const keep = () => {
     editMember(trip, who, (m) => ({
       ...m,
-      kept: [...m.kept, { id: newId(), name: name.trim(), system: edit.system }],
+      ideas: [...m.ideas, { id: newId(), name: name.trim(), system: edit.system }],
     }));
     setName("");
   };
@@ -122,11 +122,11 @@ export function Component() {
                   >
                     Pack this
                   </Button>
-                  {member.kept.some((k) => k.id === c.key) && (
+                  {member.ideas.some((k) => k.id === c.key) && (
                     <Button
                       className="text-ember"
                       onClick={() =>
-                        editMember(trip, who, (m) => ({ ...m, kept: m.kept.filter((k) => k.id !== c.key) }))
+                        editMember(trip, who, (m) => ({ ...m, ideas: m.ideas.filter((k) => k.id !== c.key) }))
                       }
                     >
                       Forget
@@ -153,7 +153,7 @@ export function Component() {
             onChange={setName}
           />
         </div>
-        <Button type="submit" disabled={!name.trim() || member.kept.length >= 8}>
+        <Button type="submit" disabled={!name.trim() || member.ideas.length >= 8}>
           Put aside
         </Button>
       </form>

@@ -1,8 +1,9 @@
 import { useState } from "react";
-import { api, type DryPlan, type Schema } from "../api/client";
+import { api, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check } from "../parts/Field";
-import { dryOf, editMember, othersUse, useAsked, useGo, useTrip } from "../state/trip";
+import type { DryPlan } from "../state/outfit";
+import { editMember, othersUse, useAsked, useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { habits as habitWords, purposes, regions } from "../units/words";
@@ -31,9 +32,9 @@ export function Component() {
       </main>
     );
   const answer = asked.data;
-  const dry = dryOf(member);
+  const dry = member.dry;
   const change = (part: Partial<DryPlan>) =>
-    editMember(trip, who, (m) => ({ ...m, dry: { ...dryOf(m), ...part } }), `dry/${Object.keys(part)}`);
+    editMember(trip, who, (m) => ({ ...m, dry: { ...m.dry, ...part } }), `dry/${Object.keys(part)}`);
   const other = answer?.habits.find((h) => h.habit === looked) ?? null;
   const barriers = Object.values(items).filter((i) => i.kind === "vapourBarrier");
   /** As it is set here, which the answer follows. */
@@ -56,7 +57,10 @@ export function Component() {
         ...m.system,
         layers: on
           ? best
-            ? [...m.system.layers, { itemId: best.id, closure: "closed", hoodOpen: false }]
+            ? [
+                ...m.system.layers,
+                { itemId: best.id, closure: "closed", hoodOpen: false, as: "itself" as const },
+              ]
             : m.system.layers
           : m.system.layers.filter((l) => !worn.has(l.itemId)),
       },

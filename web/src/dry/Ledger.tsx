@@ -1,8 +1,9 @@
 import { Popover } from "radix-ui";
-import type { DryAnswer, DryPlan, Member, Schema, Trip } from "../api/client";
+import type { DryAnswer, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
-import { dayName, dryOf } from "../state/trip";
+import type { DryPlan, ItemRole, Outfit } from "../state/outfit";
+import { dayName } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { keeps, places, purposes, roles, wetnesses, works } from "../units/words";
@@ -11,13 +12,13 @@ import { Drop } from "./Drop";
 /** Items by days: each cell a drop that fills, from the evening before bed. Roles, kinds of day and mishaps are set on it. */
 export function Ledger(props: {
   trip: Trip;
-  member: Member;
+  member: Outfit;
   answer: DryAnswer;
   change: (part: Partial<DryPlan>) => void;
 }) {
   const { trip, member, answer, change } = props;
   const items = useWorkspace((s) => s.items);
-  const dry = dryOf(member);
+  const dry = member.dry;
   const dayOf = (nightId: string): Schema["DryDay"] =>
     dry.days.find((d) => d.nightId === nightId) ?? { nightId, work: "easy", soaked: [] };
   const setDay = (nightId: string, part: Partial<Schema["DryDay"]>) =>
@@ -112,7 +113,7 @@ function RoleMenu(props: {
   const { row, dry, change } = props;
   const mine = dry.roles.find((r) => r.itemId === row.itemId);
   const others = dry.roles.filter((r) => r.itemId !== row.itemId);
-  const put = (part: Partial<Schema["ItemRole"]>) =>
+  const put = (part: Partial<ItemRole>) =>
     change({
       roles: [...others, { nightId: null, keep: null, role: row.role, ...mine, ...part, itemId: row.itemId }],
     });

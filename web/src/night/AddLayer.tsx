@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { Member } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
 import { Sheet } from "../parts/Sheet";
+import type { Outfit } from "../state/outfit";
 import { useGo, useReadings } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -10,7 +10,7 @@ import { manyOf } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
 /** Everything owned that is not in the system yet, from the ground up. */
-export function AddLayer(props: { open: boolean; onClose: () => void; member: Member; edit: SystemEdit }) {
+export function AddLayer(props: { open: boolean; onClose: () => void; member: Outfit; edit: SystemEdit }) {
   const items = useWorkspace((s) => s.items);
   const readings = useReadings();
   const go = useGo();

@@ -1,16 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useId } from "react";
-import {
-  api,
-  type Bedtime,
-  type Member,
-  type NightAnswer,
-  type NightEvent,
-  type Schema,
-} from "../api/client";
+import { api, type Bedtime, type NightAnswer, type NightEvent, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice, NumberField } from "../parts/Field";
+import type { Outfit } from "../state/outfit";
 import { newId } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, type Unit, units, useWrite } from "../units/units";
@@ -117,7 +111,7 @@ export function HourField(props: {
 export function AddEvent(props: {
   evening: Bedtime;
   plan: NightAnswer;
-  member: Member;
+  member: Outfit;
   onAdd: (e: NightEvent) => void;
 }) {
   const { evening, plan, member } = props;

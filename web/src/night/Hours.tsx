@@ -1,10 +1,11 @@
 import { Popover } from "radix-ui";
 import { useId, useState } from "react";
-import type { Bedtime, Member, NightAnswer, NightEvent, Schema } from "../api/client";
+import type { Bedtime, NightAnswer, NightEvent, Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
 import { useWidth } from "../parts/useSize";
+import type { Outfit } from "../state/outfit";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { events as eventNames, regions, starts } from "../units/words";
@@ -23,13 +24,13 @@ const snap = 1 / 6;
 /** The hours under the cut: air, heat debt, feet, and what is done. Each thing done is dragged to its hour, or moved by arrow keys. */
 export function Hours(props: {
   index: number;
-  member: Member;
+  member: Outfit;
   who: number;
   plan: NightAnswer;
   edit: SystemEdit;
 }) {
   const { plan, edit } = props;
-  const { evening, changeEvening: change } = edit;
+  const { bedtime: evening, changeBedtime: change } = edit;
   const [box, width] = useWidth<HTMLDivElement>();
   const [looked, setLooked] = useState<number | null>(null);
   const w = useWrite();
@@ -257,7 +258,7 @@ export function Hours(props: {
                     <EventFields
                       event={e}
                       onChange={(part) => changeEvent(e.id, part)}
-                      path={`members[${props.who}].own[${props.member.own.findIndex((o) => o.nightId === plan.nightId)}].evening.events[${evening.events.indexOf(e)}]`}
+                      path={`members[${props.who}].nights[${props.member.own.findIndex((o) => o.nightId === plan.nightId)}].bedtime.events[${evening.events.indexOf(e)}]`}
                     />
                     <Button className="w-full text-ember" onClick={() => takeOut(e.id)}>
                       Take out

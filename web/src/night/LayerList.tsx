@@ -6,7 +6,7 @@ import { Check, Choice } from "../parts/Field";
 import { layersOf, type Placed, place, tier } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { closures, corrections } from "../units/words";
+import { closures, corrections, servings } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
 const placeNames = ["Under the sleeper", "Worn", "Over the sleeper"];
@@ -191,6 +191,16 @@ function LayerMenu(props: {
           onChange={(hoodOpen) => edit.use(item.id, { hoodOpen })}
         />
       )}
+      {waysToServe(item, edit.system.hammock != null).length > 1 && (
+        <Choice
+          label="Serves"
+          value={layer.as ?? "itself"}
+          options={Object.fromEntries(
+            waysToServe(item, edit.system.hammock != null).map((as) => [as, servings[as]]),
+          )}
+          onChange={(as) => edit.use(item.id, { as })}
+        />
+      )}
       <div className="grid grid-cols-[1fr_1fr_1.5fr] gap-2">
         <Button onClick={() => edit.move(item.id, 1)}>Up</Button>
         <Button onClick={() => edit.move(item.id, -1)}>Down</Button>
@@ -234,3 +244,17 @@ function LayerMenu(props: {
 
 const sharesPlace = (a: KitItem, b: KitItem) =>
   (["head", "torso", "legs", "feet"] as const).some((r) => a.cover[r] > 0.5 && b.cover[r] > 0.5);
+
+/** In what ways a kind of thing can serve in a bed. */
+function waysToServe(item: KitItem, hung: boolean): Schema["Serving"][] {
+  if (item.kind === "bag") return ["itself", "quilt"];
+  if (item.kind === "underquilt" || item.kind === "liner") return ["itself", "blanket"];
+  if (item.kind !== "garment" || item.cover.torso + item.cover.legs === 0) return ["itself"];
+  return [
+    "itself",
+    "pillow",
+    "roundFeet",
+    "underLegs",
+    ...(hung && item.windproof ? (["windCover"] as const) : []),
+  ];
+}

@@ -1,8 +1,9 @@
 import { type PointerEvent, useState } from "react";
 import type { Bedtime, Schema, SleepSystem, Trip } from "../api/client";
+import { outfitsOf, withOutfit } from "../state/outfit";
 import {
+  bedtimeOf,
   editMember,
-  eveningOf,
   layersOf,
   othersUse,
   ownSystemOf,
@@ -17,14 +18,14 @@ import { useWorkspace } from "../state/workspace";
 export function useSystem(trip: Trip | undefined, index: number, who: number) {
   const items = useWorkspace((w) => w.items);
   const [draft, setDraft] = useState<SleepSystem | null>(null);
-  const member = trip?.members[who];
+  const member = trip && outfitsOf(trip)[who];
   const nightId = trip?.nights[index]?.id ?? "";
   const system = draft ?? systemOf(member, nightId);
-  const save = (next: SleepSystem, evening?: Bedtime | null) =>
+  const save = (next: SleepSystem, bedtime?: Bedtime | null) =>
     trip &&
     editMember(trip, who, (m) => {
       const slept = withSystem(m, nightId, next);
-      return evening ? withOwn(slept, nightId, { evening }) : slept;
+      return bedtime ? withOwn(slept, nightId, { bedtime }) : slept;
     });
   const ordered = () => layersOf(system, items);
 
@@ -43,17 +44,20 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
   const edit = {
     system,
     own: ownSystemOf(member, nightId) !== null,
-    evening: eveningOf(member, nightId),
+    bedtime: bedtimeOf(member, nightId),
     /** What the others of the party use. */
     others: othersUse(trip, who),
     add: (id: string) =>
-      save({ ...system, layers: [...system.layers, { itemId: id, closure: "closed", hoodOpen: false }] }),
+      save({
+        ...system,
+        layers: [...system.layers, { itemId: id, closure: "closed", hoodOpen: false, as: "itself" }],
+      }),
     takeOut: (id: string) => save({ ...system, layers: system.layers.filter((l) => l.itemId !== id) }),
     swap: (id: string, other: string) =>
       save({
         ...system,
         layers: system.layers.map((l) =>
-          l.itemId === id ? { itemId: other, closure: "closed", hoodOpen: false } : l,
+          l.itemId === id ? { itemId: other, closure: "closed", hoodOpen: false, as: "itself" } : l,
         ),
       }),
     use: (id: string, part: Partial<Schema["Layer"]>) =>
@@ -70,12 +74,12 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
     /** Gives the night a system of its own, or lets it share the trip's again. */
     setOwn: (own: boolean) =>
       trip && editMember(trip, who, (m) => withOwn(m, nightId, { system: own ? system : null })),
-    changeEvening: (part: Partial<Bedtime>, merge?: string) =>
+    changeBedtime: (part: Partial<Bedtime>, merge?: string) =>
       trip &&
       editMember(
         trip,
         who,
-        (m) => withOwn(m, nightId, { evening: { ...eveningOf(m, nightId), ...part } }),
+        (m) => withOwn(m, nightId, { bedtime: { ...bedtimeOf(m, nightId), ...part } }),
         merge && `${nightId}/${merge}`,
       ),
   };
@@ -115,13 +119,7 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
     addEventListener("pointercancel", onUp);
   };
 
-  const shown =
-    trip && draft
-      ? {
-          ...trip,
-          members: trip.members.map((m, i) => (i === who ? withSystem(m, nightId, draft) : m)),
-        }
-      : trip;
+  const shown = trip && member && draft ? withOutfit(trip, withSystem(member, nightId, draft)) : trip;
   return { edit, press, shown };
 }
 

@@ -30,6 +30,7 @@ export function NewTrip(props: { open: boolean; onClose: () => void }) {
       forecastId: null,
       nights: Array.from({ length: nights }, (_, i) => newNight(dayAfter(first, i))),
       members: [newMember(sleeperId)],
+      uses: [],
       version: 0,
     };
     edit([{ kind: "trips", id: trip.id, before: null, after: trip }]);

@@ -198,7 +198,11 @@ function SleeperMenu() {
     look(trip.members.length);
   };
   const leave = () => {
-    editTrip(trip.id, (t) => ({ ...t, members: t.members.filter((_, i) => i !== who) }));
+    editTrip(trip.id, (t) => ({
+      ...t,
+      members: t.members.filter((_, i) => i !== who),
+      uses: t.uses.filter((u) => u.sleeperId !== t.members[who]?.sleeperId),
+    }));
     look(0);
   };
   const strangers = Object.values(sleepers).filter((s) => !trip.members.some((m) => m.sleeperId === s.id));

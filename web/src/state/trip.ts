@@ -4,16 +4,15 @@ import {
   type Asked,
   api,
   type Bedtime,
-  type DryPlan,
   type KitItem,
   type Layer,
   type Member,
   type Night,
-  type OwnNight,
   type SleepSystem,
   type Trip,
 } from "../api/client";
 import { useSettings } from "../units/units";
+import { type Outfit, type OwnNight, outfitsOf, plainBedtime, withOutfit } from "./outfit";
 import { editOne, useWorkspace } from "./workspace";
 
 /** The trip and night in the address, whose night it is, and what that person does then. */
@@ -24,7 +23,7 @@ export function useTrip() {
   const count = trip?.nights.length ?? 0;
   const index = Math.min(Math.max(0, Number(shown ?? 1) - 1 || 0), Math.max(0, count - 1));
   const who = whoOf(trip, asked);
-  return { trip, index, night: trip?.nights[index], who, member: trip?.members[who] };
+  return { trip, index, night: trip?.nights[index], who, member: trip && outfitsOf(trip)[who] };
 }
 
 const whoOf = (trip: Trip | undefined, asked: number) =>
@@ -133,47 +132,41 @@ export function editNight(trip: Trip, index: number, change: Partial<Night>, mer
   );
 }
 
-export const editMember = (trip: Trip, who: number, f: (member: Member) => Member, merge?: string) =>
+/** Changes what one person sleeps in, carries and does. */
+export const editMember = (trip: Trip, who: number, f: (outfit: Outfit) => Outfit, merge?: string) =>
   editTrip(
     trip.id,
-    (t) => ({ ...t, members: t.members.map((m, i) => (i === who ? f(m) : m)) }),
+    (t) => {
+      const outfit = outfitsOf(t)[who];
+      return outfit ? withOutfit(t, f(outfit)) : t;
+    },
     merge && `${trip.id}/${who}/${merge}`,
   );
 
-/** An evening as it is until something is set: nine to seven, nothing done. */
-const plainEvening: Bedtime = {
-  inHour: 21,
-  upHour: 31,
-  start: "normal",
-  events: [],
-  readyToMove: false,
-  dressed: false,
-  ableToHear: false,
-};
 export const emptySystem: SleepSystem = {
   layers: [],
   underGap: "nothing",
   hammock: null,
   breathInside: false,
 };
-const ownOf = (member: Member | undefined, nightId: string | undefined) =>
+const ownOf = (member: Outfit | undefined, nightId: string | undefined) =>
   member?.own.find((o) => o.nightId === nightId);
-export const ownSystemOf = (member: Member | undefined, nightId: string | undefined) =>
+export const ownSystemOf = (member: Outfit | undefined, nightId: string | undefined) =>
   ownOf(member, nightId)?.system ?? null;
-export const eveningOf = (member: Member | undefined, nightId: string | undefined): Bedtime =>
-  ownOf(member, nightId)?.evening ?? plainEvening;
-export const systemOf = (member: Member | undefined, nightId: string | undefined): SleepSystem =>
+export const bedtimeOf = (member: Outfit | undefined, nightId: string | undefined): Bedtime =>
+  ownOf(member, nightId)?.bedtime ?? plainBedtime;
+export const systemOf = (member: Outfit | undefined, nightId: string | undefined): SleepSystem =>
   ownSystemOf(member, nightId) ?? member?.system ?? emptySystem;
 
 /** A member with something different on one night. */
-export function withOwn(member: Member, nightId: string, part: Partial<OwnNight>): Member {
-  const own = { nightId, system: null, evening: null, ...ownOf(member, nightId), ...part };
+export function withOwn(member: Outfit, nightId: string, part: Partial<OwnNight>): Outfit {
+  const own = { nightId, system: null, bedtime: null, ...ownOf(member, nightId), ...part };
   const others = member.own.filter((o) => o.nightId !== nightId);
-  return { ...member, own: own.system || own.evening ? [...others, own] : others };
+  return { ...member, own: own.system || own.bedtime ? [...others, own] : others };
 }
 
 /** A member sleeping in another system on a night: its own where it has one, else the one that all nights share. */
-export const withSystem = (member: Member, nightId: string, system: SleepSystem): Member =>
+export const withSystem = (member: Outfit, nightId: string, system: SleepSystem): Outfit =>
   ownSystemOf(member, nightId) ? withOwn(member, nightId, { system }) : { ...member, system };
 
 /** The order in which a system is stacked from the ground up; places are under the body, on it and over it. */
@@ -190,6 +183,16 @@ const tiers: Record<KitItem["kind"], number> = {
 export const tier = (item: KitItem) => tiers[item.kind];
 export const place = (item: KitItem) => (tier(item) < 2 ? 0 : tier(item) === 2 ? 1 : 2);
 
+/** Where a thing lies that may serve as something else. */
+const tierAs = ({ layer, item }: Placed) =>
+  layer.as === "quilt" || layer.as === "blanket"
+    ? tiers.quilt
+    : layer.as === "pillow" || layer.as === "underLegs"
+      ? tiers.pad
+      : layer.as === "windCover"
+        ? tiers.underquilt
+        : tier(item);
+
 /** Layers from the ground up, each with its thing. */
 export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
   return system.layers
@@ -197,33 +200,14 @@ export function layersOf(system: SleepSystem, items: Record<string, KitItem>) {
       const item = items[layer.itemId];
       return item ? [{ layer, item }] : [];
     })
-    .sort((a, b) => tier(a.item) - tier(b.item));
+    .sort((a, b) => tierAs(a) - tierAs(b));
 }
 
 export type Placed = { layer: Layer; item: KitItem };
 
 /** What the others of the party use. */
 export const othersUse = (trip: Trip | undefined, who: number) =>
-  new Set(
-    trip?.members.flatMap((m, i) => (i === who ? [] : [...m.along, ...m.system.layers.map((l) => l.itemId)])),
-  );
-
-/** How one keeps dry until something is set. */
-export const dryOf = (member: Member | undefined): DryPlan =>
-  member?.dry ?? {
-    roles: [],
-    days: [],
-    habits: {
-      airAtNoon: false,
-      inSun: true,
-      byStove: false,
-      brushFrost: false,
-      onBody: false,
-      dampToBed: false,
-      dampAgain: true,
-      barrierSocks: false,
-    },
-  };
+  new Set(trip?.uses.filter((u) => u.sleeperId !== trip.members[who]?.sleeperId).map((u) => u.itemId));
 
 /** A trip without a night, and without what was set for it. */
 export const withoutNight = (trip: Trip, nightId: string): Trip => ({
@@ -231,19 +215,23 @@ export const withoutNight = (trip: Trip, nightId: string): Trip => ({
   nights: trip.nights.filter((n) => n.id !== nightId),
   members: trip.members.map((m) => ({
     ...m,
-    own: m.own.filter((o) => o.nightId !== nightId),
-    dry: m.dry && { ...m.dry, days: m.dry.days.filter((d) => d.nightId !== nightId) },
+    nights: m.nights.filter((n) => n.nightId !== nightId),
+    days: m.days.filter((d) => d.nightId !== nightId),
   })),
+  uses: trip.uses.flatMap((u) => {
+    const nights = u.nights?.filter((n) => n !== nightId) ?? null;
+    return nights?.length === 0 ? [] : [{ ...u, nights }];
+  }),
 });
 
 export const newMember = (sleeperId: string): Member => ({
   sleeperId,
-  system: emptySystem,
-  along: [],
-  own: [],
-  kept: [],
+  bed: { underGap: "nothing", hammock: null, breathInside: false },
+  nights: [],
+  ideas: [],
   quiet: [],
-  dry: null,
+  days: [],
+  habits: null,
 });
 
 export const newId = () => crypto.randomUUID();

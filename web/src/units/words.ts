@@ -125,6 +125,16 @@ export const verdicts: Record<Verdict, string> = {
   cold: "cold",
   noGo: "no-go",
 };
+/** As what a thing serves in a bed. */
+export const servings: Record<Schema["Serving"], string> = {
+  itself: "as what it is",
+  quilt: "opened, as a quilt",
+  blanket: "laid over, as a blanket",
+  pillow: "in a sack, as a pillow",
+  roundFeet: "wrapped round the feet",
+  underLegs: "laid under legs and feet",
+  windCover: "hung below against the wind",
+};
 /** Why a thing keeps less in a stack than alone and new. */
 export const corrections: Record<Schema["CorrectionKind"], string> = {
   loft: "loft now against new",
