@@ -1,6 +1,6 @@
 namespace Ermine.Core.Body;
 
-/// <summary>The parts into which the sleeper is cut.</summary>
+/// <summary>The four regions into which the sleeper is cut; by day the body has six <see cref="Part"/>s.</summary>
 public enum Region
 {
     /// <summary>Head and neck.</summary>
@@ -45,8 +45,9 @@ public static class Regions
     /// <summary>How many there are.</summary>
     public const int Count = 4;
 
-    /// <summary>Share of body area, sums to 1 (assumption).</summary>
-    public static ByRegion<double> BodyShare { get; } = new(0.09, 0.54, 0.30, 0.07);
+    /// <summary>Share of body area, sums to 1 (assumption): at night the face counts with the head and the hands with the torso.</summary>
+    public static ByRegion<double> BodyShare { get; } =
+        Each(region => Enum.GetValues<Part>().Where(p => Parts.AtNight(p) == region).Sum(p => Parts.BodyShare[p]));
 
     /// <summary>Share of each region that lies on the pad (assumption).</summary>
     public static ByRegion<double> LyingShare { get; } = new(0.25, 0.27, 0.22, 0.10);

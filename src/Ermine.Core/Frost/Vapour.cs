@@ -27,10 +27,10 @@ public readonly record struct VapourStretch(
 public static class Vapour
 {
     /// <summary>Share of the body that is covered (assumption).</summary>
-    public const double Covered = 0.76;
+    public const double CoveredShare = 0.76;
 
     /// <summary>Heat that skin vapour carries off where nothing covers, W/m² of body (assumption).</summary>
-    public const double Uncovered = 1.4;
+    public const double OfBareSkin = 1.4;
 
     /// <summary>Breath that goes into the bag, g/h (assumption).</summary>
     public const double Breath = 15;
@@ -70,7 +70,7 @@ public static class Vapour
             using var column = ColumnOf(parts, inBarrier);
             heat += share * HeatOf(DryHour(column, ends), 1);
         }
-        return Covered * heat + Uncovered;
+        return CoveredShare * heat + OfBareSkin;
     }
 
     private static ColumnFlow DryHour(VapourColumn column, ColumnEnds ends)
@@ -104,7 +104,7 @@ public static class Vapour
         if (parts.Count == 0)
             return new(0, 0, 0, 0, Conductances.EvaporationBreathable);
         var barred = Barred(stack);
-        var area = Covered * bodyAreaM2;
+        var area = CoveredShare * bodyAreaM2;
         foreach (var part in parts)
             water[part.Item.Id].Divide(barred);
         var (source, escaped, heat) = (0.0, 0.0, 0.0);
@@ -118,7 +118,7 @@ public static class Vapour
         }
         if (outsideC < 0 && barred < 1)
             escaped -= Bind(parts, water, Math.Min(escaped, Sorption * source - (source + addedG - escaped)));
-        return new(source, addedG, escaped, RunInwards(parts, water), Covered * heat + Uncovered);
+        return new(source, addedG, escaped, RunInwards(parts, water), CoveredShare * heat + OfBareSkin);
     }
 
     /// <summary>The outermost thing over the body; null where there is none.</summary>
@@ -238,7 +238,7 @@ public static class Vapour
     }
 
     /// <summary>Heat that skin vapour carries off where one column stands for the covered body, W/m² of body.</summary>
-    public static double OfBody(ColumnFlow flow, double hours) => Covered * HeatOf(flow, hours) + Uncovered;
+    public static double OfBody(ColumnFlow flow, double hours) => CoveredShare * HeatOf(flow, hours) + OfBareSkin;
 
     /// <summary>What gathers in the layers never gives back more than leaving the skin took.</summary>
     private static double HeatOf(ColumnFlow flow, double hours)

@@ -197,7 +197,7 @@ public static class FrostCalculators
 
     private static NightsResponse Row(NightsRequest request, Sleeper sleeper, CancellationToken stop)
     {
-        var area = Vapour.Covered * sleeper.BodyAreaM2;
+        var area = Vapour.CoveredShare * sleeper.BodyAreaM2;
         double[]? nodes = null;
         var rows = new List<NightOfRow>();
         foreach (var night in request.Nights)

@@ -41,8 +41,10 @@ export function Ladder(props: {
       n.byFlatMargin,
     ].filter((t): t is number => t !== null),
   );
-  const step = w.u.temperature === "C" ? 5 : 10;
   const shownAll = (all.length ? all : [-5, -30]).map((c) => toShown(c, unit));
+  // Ten rungs or so, however far the line lies from the lows.
+  const spread = toSi(Math.max(...shownAll), unit) - toSi(Math.min(...shownAll), unit);
+  const step = (w.u.temperature === "C" ? 5 : 10) * (spread > 120 ? 4 : spread > 60 ? 2 : 1);
   const warmest = Math.ceil((Math.max(...shownAll) + step / 3) / step) * step;
   const coldest = Math.floor((Math.min(...shownAll) - step / 2) / step) * step;
   const y = (c: number) =>

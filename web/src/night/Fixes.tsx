@@ -58,7 +58,7 @@ function Owned(props: Asking & { short: boolean }) {
         <p className="mt-1">Nothing you own adds a third of a degree here. Add what you own in Kit.</p>
       )}
       <ul className="mt-2 space-y-1.5">
-        {list.slice(0, 8).map((f) => (
+        {list.slice(0, 12).map((f) => (
           <FixRow
             key={f.parts.map((p) => `${p.kind}${p.itemId}${p.replacesId}${p.event?.kind}`).join()}
             fix={f}
@@ -94,7 +94,7 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
       <button
         type="button"
         onClick={() => edit.take(fix.system, fix.bedtime)}
-        className={`grid w-full grid-cols-[3.6rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${fix.covers ? "border-2 border-ink" : "border-edge/50"}`}
+        className={`grid w-full grid-cols-[4rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${fix.covers ? "border-2 border-ink" : "border-edge/50"}`}
       >
         <b className="font-display text-lg">{gained(fix.gain, then.comfort, w)}</b>
         <span className="min-w-0 leading-tight">
@@ -159,7 +159,7 @@ function Buys(props: Asking) {
         {buys.data?.map((b) => (
           <li
             key={b.piece.id}
-            className={`grid grid-cols-[3.6rem_1fr_4.5rem] items-center gap-1 rounded-lg border bg-card px-2 py-1.5 ${b.covers ? "border-2 border-ink" : "border-edge/50"}`}
+            className={`grid grid-cols-[4rem_1fr_4.5rem] items-center gap-1 rounded-lg border bg-card px-2 py-1.5 ${b.covers ? "border-2 border-ink" : "border-edge/50"}`}
           >
             <b className="font-display text-lg">{gained(b.gain, b.then.comfort, w)}</b>
             <span className="min-w-0 leading-tight">

@@ -118,7 +118,10 @@ function Keeps({ plan, item, layer }: { plan: NightAnswer | null; item: KitItem;
       {item.kind === "vapourBarrier" ? "keeps vapour in" : found ? w.insulation(found.most) : "…"} ·{" "}
       {w.mass(item.massG)}
       {frost && frost.afterG >= 1 && (
-        <span className="text-ice"> · {w.mass(Math.round(frost.afterG))} frost</span>
+        <span className="text-ice">
+          {" "}
+          · {w.mass(Math.round(frost.afterG))} {(plan?.weather?.low.planFor ?? 0) > 0 ? "damp" : "frost"}
+        </span>
       )}
       {open.length > 0 && <span className="text-ember"> · {open.join(", ")}</span>}
     </span>
