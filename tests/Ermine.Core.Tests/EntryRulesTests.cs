@@ -296,6 +296,107 @@ public class EntryRulesTests
     }
 
     [Fact]
+    public void A_use_names_nights_that_it_can_serve()
+    {
+        var (bag, trip) = (Bag(1), Trip(Slept(), Night(), Night(day: 14)));
+        var own = trip.Nights[1].Id;
+        string[] Faulty(Job job, params Guid[] nights)
+        {
+            var use = new Use(Guid.NewGuid(), bag.Id, Guid.Empty, job, nights, job == Job.PutOn ? 22 : null);
+            return [.. Fields(EntryRules.Check(trip with { Uses = [use] }, _ => true))];
+        }
+        Assert.Equal(["uses[0].nights"], Faulty(Job.Bed));
+        Assert.Equal(["uses[0].nights"], Faulty(Job.Bed, own));
+        Assert.Equal(["uses[0].nights"], Faulty(Job.Bed, Guid.NewGuid()));
+        Assert.Empty(Faulty(Job.PutOn, own));
+        trip = trip with { Members = [trip.Members[0] with { Nights = [new(own, new Bed())] }] };
+        Assert.Empty(Faulty(Job.Bed, own));
+        Assert.Empty(Faulty(Job.AsQuilt, own));
+    }
+
+    [Fact]
+    public void An_outfit_written_back_is_the_list_that_it_was_gathered_from()
+    {
+        KitItem[] things = [Pad(3), Bag(1), Quilt(1), Garment(0.5, new(0, 1, 0, 0)), Garment(0.1, new(0, 0, 0.1, 1))];
+        var trip = Trip(Slept(things[0], things[1]), Night(), Night(day: 14));
+        trip = trip.With(o =>
+            o with
+            {
+                Along = [things[3].Id],
+                Own =
+                [
+                    new(
+                        trip.Nights[1].Id,
+                        new(
+                            [new(things[2].Id, Closure.Loose), new(things[1].Id, Closure.Closed, true, Serving.Quilt)],
+                            UnderGap.SpareClothes
+                        ),
+                        Bedtime.Plain with
+                        {
+                            Events =
+                            [
+                                new(Guid.NewGuid(), NightEventKind.Meal, 20.5, Kcal: 400),
+                                new(Guid.NewGuid(), NightEventKind.PutOn, 27, ItemId: things[3].Id),
+                            ],
+                        }
+                    ),
+                ],
+                Dry = new(
+                    [new(things[4].Id, Role.OneDayOnly, trip.Nights[0].Id, Place.OnBody)],
+                    [],
+                    new(ByStove: true)
+                ),
+            }
+        );
+        var outfit = trip.Outfits[0];
+        Assert.Equal(
+            [Job.Bed, Job.Bed, Job.Bed, Job.AsQuilt, Job.PutOn, Job.Along, Job.OneDay],
+            trip.Uses.Select(u => u.Job)
+        );
+        Assert.Equal(Serving.Quilt, outfit.Own[0].System!.Layers[1].As);
+        Assert.Equal(2, outfit.Own[0].Bedtime!.Events.Count);
+        Assert.Equal((Role.OneDayOnly, Place.OnBody), (outfit.RoleOf(things[4].Id), outfit.Dry.Roles[0].Keep));
+        Assert.DoesNotContain(trip.Members[0].Nights[0].Bedtime!.Events, e => e.Kind == NightEventKind.PutOn);
+        var back = trip.With(outfit);
+        Assert.Equal(
+            trip.Uses.Select(u => (u.Id, u.ItemId, u.Job, u.FromHour, u.Place, u.Closure, u.HoodOpen)),
+            back.Uses.Select(u => (u.Id, u.ItemId, u.Job, u.FromHour, u.Place, u.Closure, u.HoodOpen))
+        );
+        Assert.Empty(EntryRules.Check(back, _ => true));
+    }
+
+    [Fact]
+    public void A_thing_serves_in_another_way_than_its_kind()
+    {
+        KitItem[] things = [Pad(4), Bag(1.5), Garment(0.6, new(0, 1, 0, 0))];
+        var closet = new Closet(things);
+        BuiltStack Bed(Serving bag, Serving jacket) =>
+            StackBuilder
+                .Lay(
+                    new SleepSystem([
+                        new(things[0].Id, Closure.Closed),
+                        new(things[1].Id, Closure.Closed, false, bag),
+                        new(things[2].Id, Closure.Closed, false, jacket),
+                    ]).In(closet),
+                    new([]),
+                    95,
+                    0
+                )
+                .At();
+        var plain = Bed(Serving.Itself, Serving.Itself).Thermal;
+        // Opened as a quilt it leaves the head bare and the underside to the pad, and leaks.
+        var opened = Bed(Serving.Quilt, Serving.Itself).Thermal;
+        Assert.True(opened.Upward.Head > plain.Upward.Head && opened.Leakage > plain.Leakage);
+        Assert.True(opened.Downward.Legs > plain.Downward.Legs);
+        var round = Bed(Serving.Itself, Serving.RoundFeet).Thermal;
+        Assert.True(round.Upward.Feet < plain.Upward.Feet && round.Upward.Torso > plain.Upward.Torso);
+        var pillow = Bed(Serving.Itself, Serving.Pillow).Thermal;
+        Assert.True(pillow.Downward.Head < plain.Downward.Head && pillow.Downward.Legs == plain.Downward.Legs);
+        // What cannot serve so serves as what it is.
+        Assert.Equal(plain, Bed(Serving.Pillow, Serving.Itself).Thermal);
+    }
+
+    [Fact]
     public void One_thing_lies_in_one_bed_of_one_person_at_a_time()
     {
         var (bag, who, other) = (Bag(1), Guid.NewGuid(), Guid.NewGuid());

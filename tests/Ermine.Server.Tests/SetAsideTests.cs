@@ -34,8 +34,13 @@ public sealed class SetAsideTests
     [InlineData("sleeper", "UPDATE Sleepers SET Body = '{}' WHERE rowid = 1", "missing")]
     [InlineData(
         "trip",
-        "UPDATE Trips SET Body = replace(Body, '\"along\":[', '\"along\":[null,') WHERE Name = 'Brenholt weekend'",
+        "UPDATE Trips SET Body = replace(Body, '\"uses\":[', '\"uses\":[null,') WHERE Name = 'Brenholt weekend'",
         "null"
+    )]
+    [InlineData(
+        "trip",
+        "UPDATE Trips SET Body = json_set(Body, '$.shape', 9) WHERE Name = 'Brenholt weekend'",
+        "newer"
     )]
     [InlineData("forecast", "UPDATE Forecasts SET ElevationM = 9e999", "")]
     [InlineData("forecast", "UPDATE Forecasts SET IssuedAt = 'yesterday'", "yesterday")]

@@ -179,10 +179,22 @@ public static partial class EntryRules
                         "This night is not on the trip any more; take it off the list."
                     );
             }
+            if (use.Nights is { Count: 0 })
+                faults.Add($"{at}.nights", "none", "Name a night, or leave the nights out for every one.");
+            else if (use.IsInBed && use.Nights is { } nightsOfBed)
+            {
+                var beds = trip.Members.FirstOrDefault(m => m.SleeperId == use.SleeperId)?.Nights;
+                foreach (var shared in nightsOfBed.Where(n => nights.Contains(n) && !HasOwnBed(beds, n)))
+                    faults.Add(
+                        $"{at}.nights",
+                        $"{shared}",
+                        "This night has no bed of its own: give the person one on that night, or leave the nights out."
+                    );
+            }
             if (use.Job == Job.PutOn)
             {
                 faults.Range($"{at}.fromHour", use.FromHour ?? double.NaN, 12, 36, "hours from midnight");
-                if (use.Nights is not { Count: > 0 })
+                if (use.Nights is null)
                     faults.Add($"{at}.nights", "none", "Say on which night it is put on.");
             }
             if (use.IsInBed && mine)
@@ -201,6 +213,9 @@ public static partial class EntryRules
         foreach (var member in trip.Members)
             CheckCounts(faults, [.. trip.Uses.Where(u => u.SleeperId == member.SleeperId)]);
     }
+
+    private static bool HasOwnBed(IReadOnlyList<OwnNight>? beds, Guid night) =>
+        beds is not null && beds.Any(n => n.NightId == night && n.Bed is not null);
 
     private static void CheckCounts(Faults faults, List<Use> uses)
     {

@@ -56,16 +56,23 @@ public sealed record Outfit(
     internal static Outfit Read(Trip trip, Member member)
     {
         List<Use> uses = [.. trip.Uses.Where(u => u.SleeperId == member.SleeperId)];
+        // A night on which only something is put on differs as well.
+        var putOn = uses.Where(u => u.Job == Job.PutOn)
+            .SelectMany(u => u.Nights ?? [])
+            .Except(member.Nights.Select(n => n.NightId))
+            .Select(id => new OwnNight(id));
         return new(
             member.SleeperId,
             Bed(member.Bed, uses.Where(u => u.Nights is null)),
             [.. uses.Where(u => u.Job == Job.Along).Select(u => u.ItemId)],
             [
-                .. member.Nights.Select(n => new OutfitNight(
-                    n.NightId,
-                    n.Bed is { } own ? Bed(own, uses.Where(u => u.Nights?.Contains(n.NightId) ?? false)) : null,
-                    Evening(n, uses)
-                )),
+                .. member
+                    .Nights.Concat(putOn)
+                    .Select(n => new OutfitNight(
+                        n.NightId,
+                        n.Bed is { } own ? Bed(own, uses.Where(u => u.Nights?.Contains(n.NightId) ?? false)) : null,
+                        Evening(n, uses)
+                    )),
             ],
             member.Ideas,
             member.Quiet,

@@ -90,11 +90,17 @@ function gather(trip: Trip, member: Schema["Member"]): Outfit {
         : [];
     }),
   });
+  // A night on which only something is put on differs as well.
+  const onlyPutOn: Schema["OwnNight"][] = [
+    ...new Set(uses.filter((u) => u.job === "putOn").flatMap((u) => u.nights ?? [])),
+  ]
+    .filter((id) => !member.nights.some((n) => n.nightId === id))
+    .map((nightId) => ({ nightId, bed: null, bedtime: null }));
   return {
     sleeperId: member.sleeperId,
     system: bed(member.bed, null),
     along: uses.filter((u) => u.job === "along").map((u) => u.itemId),
-    own: member.nights.map((n) => {
+    own: [...member.nights, ...onlyPutOn].map((n) => {
       const put = uses
         .filter((u) => u.job === "putOn" && u.nights?.includes(n.nightId))
         .map((u) => ({ ...plainEvent, id: u.id, hour: u.fromHour ?? 0, itemId: u.itemId }));
