@@ -188,7 +188,8 @@ public class DryTests
         Assert.Equal(24, water.GramsOf(DaySocks.Id), 1e-9);
         Assert.Equal(8, water.GramsOf(SpareSocks.Id), 1e-9);
         Assert.Equal(32, Drying.Shared([DaySocks, SpareSocks], water, 500), 1e-9);
-        Assert.Equal(0, Drying.HungOut(2, -20, 0, 1) * 0, 1e-9);
+        // Air of −20 °C at four fifths over water is almost full over ice.
+        Assert.InRange(Drying.HungOut(2, -20, 0, 1), 0, 0.5);
         Assert.Equal(
             0.05 * 2 * 3 * (MoistAir.Saturation(0) - MoistAir.VapourPressure(-8, 0.8)),
             Drying.HungOut(2, -8, 8, 3),

@@ -28,8 +28,11 @@ public enum FixKind
     /// <summary>Puts something under where no pad lies.</summary>
     FillGap,
 
-    /// <summary>Hangs the underquilt right, or a cover round it.</summary>
+    /// <summary>Hangs the underquilt right.</summary>
     Hang,
+
+    /// <summary>Hangs a cover under the hammock.</summary>
+    CoverBelow,
 
     /// <summary>Does something before or in the night.</summary>
     Do,
@@ -329,7 +332,7 @@ public sealed class Fixes
                 );
             if (!system.IsCoveredBelow)
                 yield return Of(
-                    FixKind.Hang,
+                    FixKind.CoverBelow,
                     null,
                     null,
                     "A cover keeps moving air off the underside.",

@@ -5,41 +5,6 @@ using Ermine.Core.Kit;
 
 namespace Ermine.Core.Stack;
 
-/// <summary>One thing of a stack with what hangs neither on water nor on its neighbours.</summary>
-/// <param name="Item">The thing.</param>
-/// <param name="Use">How it is used.</param>
-/// <param name="Dry">Resistance when new and alone, m²K/W.</param>
-/// <param name="Own">Corrections of its own, in their order.</param>
-public sealed record LaidThing(KitItem Item, Layer Use, double Dry, IReadOnlyList<Correction> Own)
-{
-    /// <summary>What it is multiplied by besides damp and its neighbours.</summary>
-    public double Factor { get; } = Own.Aggregate(1.0, (f, c) => f * c.Factor);
-
-    /// <summary>Least that it keeps, m²K/W: what has failed or counts for nothing keeps nothing.</summary>
-    public double Least { get; } =
-        Own.Any(c =>
-            c.Kind == CorrectionKind.OnlyUnderHammock
-            || c.Kind == CorrectionKind.Loft && c.Factor < StackBuilder.LeastKept
-        )
-            ? 0
-            : StackBuilder.LeastKept * Dry;
-
-    /// <summary>Share of it that lies over a region that it covers: over the head only a closed hood.</summary>
-    public double Over(Region region) =>
-        Item.IsTopLayer && region == Region.Head ? (Use.HoodOpen ? 0 : Item.HoodShare) : 1;
-
-    /// <summary>Share of a region that it covers, 0–1.</summary>
-    public double Cover(Region region) =>
-        Item.IsTopLayer && region == Region.Head ? (Over(region) > 0 ? 1 : 0) : Item.Cover[region];
-}
-
-/// <summary>A part of a region over which the same things lie, from the inside out.</summary>
-/// <param name="Share">Share of the region.</param>
-/// <param name="Worn">What is worn.</param>
-/// <param name="Tops">Bags and quilts.</param>
-/// <param name="Others">Liners and bivies.</param>
-internal sealed record Way(double Share, int[] Worn, int[] Tops, int[] Others);
-
 /// <summary>
 /// A sleep system laid out once for one sleeper and one wind: the one place that knows what covers what. It is read at any wetness, as
 /// often as a night asks, and conductances, vapour column and cut are all taken from what it gives.
@@ -445,48 +410,5 @@ public sealed class LayerStack
                 found.Add(i);
         }
         return [.. found];
-    }
-}
-
-/// <summary>A thing in the stack, with the resistance it keeps there.</summary>
-/// <param name="Item">The thing.</param>
-/// <param name="Use">How it is used.</param>
-/// <param name="Dry">Resistance when new and alone, m²K/W.</param>
-/// <param name="Local">Resistance in this stack after every correction, by region, averaged over the region, m²K/W.</param>
-/// <param name="Corrections">Each correction that changed it.</param>
-public sealed record PlacedItem(
-    KitItem Item,
-    Layer Use,
-    double Dry,
-    ByRegion<double> Local,
-    IReadOnlyList<Correction> Corrections
-);
-
-/// <summary>A stack read at one wetness.</summary>
-public sealed record BuiltStack
-{
-    private readonly double[] mean;
-    private readonly double[] alone;
-    private IReadOnlyList<PlacedItem>? items;
-
-    internal BuiltStack(LayerStack layers, Conductances thermal, double[] mean, double[] alone) =>
-        (Layers, Thermal, this.mean, this.alone) = (layers, thermal, mean, alone);
-
-    /// <summary>What it was read from.</summary>
-    public LayerStack Layers { get; }
-
-    /// <summary>What the heat balance needs.</summary>
-    public Conductances Thermal { get; init; }
-
-    /// <summary>Every thing from the ground up with what it keeps and why.</summary>
-    public IReadOnlyList<PlacedItem> Items => items ??= [.. Layers.Things.Select((_, i) => Placed(i))];
-
-    /// <summary>Resistance of the thing at a place, averaged over a region with its cover, m²K/W.</summary>
-    public double Mean(int i, Region region) => mean[(int)region * Layers.Things.Count + i];
-
-    private PlacedItem Placed(int i)
-    {
-        var thing = Layers.Things[i];
-        return new(thing.Item, thing.Use, thing.Dry, Regions.Each(r => Mean(i, r)), Layers.Why(i, alone, mean));
     }
 }

@@ -86,7 +86,8 @@ function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
       reorder: `${name(p.itemId)} inside`,
       close: `Close ${name(p.itemId).toLowerCase()}`,
       fillGap: "Emptied rucksack under the legs",
-      hang: p.why.includes("cover") ? "A cover under the hammock" : "Hang the underquilt snug",
+      hang: "Hang the underquilt snug",
+      coverBelow: "A cover under the hammock",
     }[p.kind];
   };
   return (
