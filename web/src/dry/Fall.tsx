@@ -37,6 +37,11 @@ export function Fall(props: {
         {text} {w.temp(t)}
       </text>
     );
+  /** Far enough from the line that holds for a label of its own. */
+  const isApart = (t: number | null | undefined) => {
+    const holds = nights[last]?.holdsTo;
+    return t != null && (holds == null || Math.abs(y(t) - y(holds)) > 11);
+  };
   return (
     <div ref={box}>
       {width > 0 && (
@@ -85,12 +90,9 @@ export function Fall(props: {
             strokeLinejoin="round"
           />
           {end(nights[last]?.holdsTo, "holds", "var(--ink)", 700)}
-          {other &&
-          Math.abs((other.holdsToC[last] ?? 0) - (nights[last]?.holdsTo ?? 0)) *
-            ((height - 34) / (warm - cold)) >
-            11
-            ? end(other.holdsToC[last], "then", "var(--ember)")
-            : !other && end(nights[last]?.holdsToDry, "dry", "var(--soft)", 400)}
+          {other
+            ? isApart(other.holdsToC[last]) && end(other.holdsToC[last], "then", "var(--ember)")
+            : isApart(nights[last]?.holdsToDry) && end(nights[last]?.holdsToDry, "dry", "var(--soft)", 400)}
           <text x={4} y={y(warm) + 4} fontSize={12.5} fill="var(--soft)">
             {w.temp(warm)}
           </text>

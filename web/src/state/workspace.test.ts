@@ -174,7 +174,10 @@ test("what was typed is kept in the browser until the server has it", async () =
 
 /** As another page would have left it behind. */
 const leave = (value: Sleeper | null, version: number) =>
-  localStorage.setItem("ermine-kept/closed/a", JSON.stringify({ kind: "sleepers", id: "a", value, version }));
+  localStorage.setItem(
+    "ermine-kept-2/closed/a",
+    JSON.stringify({ kind: "sleepers", id: "a", value, version }),
+  );
 
 test("what a closed page could not save is brought back and saved", async () => {
   leave({ ...me, name: "From before" }, 3);
@@ -227,8 +230,17 @@ test("taking theirs gives up only what is in conflict", async () => {
 });
 
 test("what is no edit of Ermine's is passed over", async () => {
-  localStorage.setItem("ermine-kept/closed/x", "{ broken");
+  localStorage.setItem("ermine-kept-2/closed/x", "{ broken");
   await state().load();
   expect(state().failure).toBeNull();
   expect(state().unsaved).toEqual({});
+});
+
+test("what a page kept in an earlier shape is neither read nor thrown away", async () => {
+  const old = JSON.stringify({ kind: "trips", id: "t", value: { id: "t", name: "Old" }, version: 1 });
+  localStorage.setItem("ermine-kept/closed/t", old);
+  await state().load();
+  expect(state().unsaved).toEqual({});
+  expect(state().trips).toEqual({});
+  expect(localStorage.getItem("ermine-kept/closed/t")).toBe(old);
 });
