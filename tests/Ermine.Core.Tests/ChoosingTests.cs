@@ -14,15 +14,7 @@ public class ChoosingTests
     private static readonly KitItem Down = Bag(1.5) with { Name = "down bag", Material = Material.Down };
     private static readonly KitItem Over = Quilt(0.8, 900) with { Name = "over", Material = Material.SyntheticFill };
     private static readonly KitItem Second = Quilt(1.2, 800) with { Name = "second", Material = Material.Down };
-    private static readonly KitItem Barrier = new(
-        Guid.NewGuid(),
-        "barrier",
-        ItemKind.VapourBarrier,
-        160,
-        [],
-        ClaimSource.Labelled,
-        BelowTheHead
-    );
+    private static readonly KitItem Barrier = VapourBarrier(BelowTheHead);
 
     private static readonly Closet Owned = new([
         Inflatable,

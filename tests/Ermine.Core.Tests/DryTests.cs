@@ -19,15 +19,7 @@ public class DryTests
         Material = Material.SyntheticFabric,
     };
     private static readonly KitItem Down = Bag(2.2, 1500) with { Material = Material.Down };
-    private static readonly KitItem Barrier = new(
-        Guid.NewGuid(),
-        "barrier",
-        ItemKind.VapourBarrier,
-        160,
-        [],
-        ClaimSource.Labelled,
-        BelowTheHead
-    );
+    private static readonly KitItem Barrier = VapourBarrier(BelowTheHead);
 
     private static KitItem Socks(string name, double massG = 100) =>
         Garment(0.1, new(0, 0, 0.15, 1), massG) with

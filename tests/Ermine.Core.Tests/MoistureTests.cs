@@ -33,16 +33,7 @@ public class MoistureTests
         Material = Material.Wool,
     };
 
-    private static KitItem Barrier(double cover) =>
-        new(
-            Guid.NewGuid(),
-            $"barrier {cover}",
-            ItemKind.VapourBarrier,
-            160,
-            [],
-            ClaimSource.Labelled,
-            new(0, cover, cover, cover)
-        );
+    private static KitItem Barrier(double cover) => VapourBarrier(new(0, cover, cover, cover));
 
     private static ColumnEnds At(double airC) => new(33, airC, MoistAir.VapourPressure(airC, 0.8), 0.08);
 

@@ -12,15 +12,7 @@ public class OutcomeTests
     private static readonly KitItem Jacket = Garment(0.8, new(0.1, 0.95, 0, 0), 600) with { Name = "jacket" };
     private static readonly KitItem Foam = Pad(2, "foam") with { Material = Material.Foam };
     private static readonly KitItem Over = Quilt(0.8, 900) with { Name = "over", Material = Material.SyntheticFill };
-    private static readonly KitItem Barrier = new(
-        Guid.NewGuid(),
-        "barrier",
-        ItemKind.VapourBarrier,
-        160,
-        [],
-        ClaimSource.Labelled,
-        BelowTheHead
-    );
+    private static readonly KitItem Barrier = VapourBarrier(BelowTheHead);
 
     private static readonly Closet Owned = new([Mat, Hat, Base, Down, Jacket, Foam, Over, Barrier]);
     private static readonly SleepSystem Packed = Slept(Mat, Base, Hat, Down);

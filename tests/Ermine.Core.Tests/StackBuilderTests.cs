@@ -162,15 +162,7 @@ public class StackBuilderTests
     [Fact]
     public void A_barrier_keeps_vapour_in_where_it_covers()
     {
-        var socks = new KitItem(
-            Guid.NewGuid(),
-            "socks",
-            ItemKind.VapourBarrier,
-            50,
-            [],
-            ClaimSource.Labelled,
-            new(0, 0, 0, 1)
-        );
+        var socks = VapourBarrier(new(0, 0, 0, 1), 50);
         Assert.Equal(7 - 3 * 0.07, Build(0, socks, Bag(1)).Thermal.SkinEvaporation, 1e-9);
     }
 

@@ -53,6 +53,9 @@ internal static class Things
             cover
         );
 
+    public static KitItem VapourBarrier(ByRegion<double> cover, double massG = 160) =>
+        new(Guid.NewGuid(), "barrier", ItemKind.VapourBarrier, massG, [], ClaimSource.Labelled, cover);
+
     public static BuiltStack Build(double wind, params KitItem[] items) => Build(UnderGap.Nothing, wind, items);
 
     public static BuiltStack Build(UnderGap gap, double wind, params KitItem[] items)

@@ -45,6 +45,13 @@ export const plainBedtime: Bedtime = {
   ableToHear: false,
 };
 
+/** Jobs, and what is said of a thing that does them. */
+function reversed<T extends string>(jobs: Record<T, Job>) {
+  return Object.fromEntries(Object.entries(jobs).map(([said, job]) => [job, said])) as Partial<
+    Record<Job, T>
+  >;
+}
+
 const jobs: Record<Schema["Serving"], Job> = {
   itself: "bed",
   quilt: "asQuilt",
@@ -54,18 +61,14 @@ const jobs: Record<Schema["Serving"], Job> = {
   underLegs: "underLegs",
   windCover: "windCover",
 };
-const servings = Object.fromEntries(Object.entries(jobs).map(([as, job]) => [job, as])) as Partial<
-  Record<Job, Schema["Serving"]>
->;
+const servings = reversed(jobs);
 const jobsOfRoles: Record<Schema["Role"], Job> = {
   day: "day",
   nightOnly: "nightOnly",
   spare: "spare",
   oneDayOnly: "oneDay",
 };
-const roles = Object.fromEntries(Object.entries(jobsOfRoles).map(([role, job]) => [job, role])) as Partial<
-  Record<Job, Schema["Role"]>
->;
+const roles = reversed(jobsOfRoles);
 
 const gathered = new WeakMap<Trip, Outfit[]>();
 
