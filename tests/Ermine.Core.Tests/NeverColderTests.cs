@@ -258,10 +258,8 @@ public class NeverColderTests
     [Fact]
     public void A_barrier_goes_under_an_insulated_jacket_and_barrier_socks_count_beside_a_suit()
     {
-        KitItem Barrier(ByRegion<double> cover) =>
-            new(Guid.NewGuid(), "barrier", ItemKind.VapourBarrier, 100, [], ClaimSource.Labelled, cover);
         var (shirt, jacket, bag) = (Garment(0.05, new(0, 1, 0, 0)), Garment(0.6, new(0, 1, 0, 0)), Bag(1.6));
-        var (suit, socks) = (Barrier(new(0, 1, 1, 0)), Barrier(new(0, 0, 0, 1)));
+        var (suit, socks) = (VapourBarrier(new(0, 1, 1, 0)), VapourBarrier(new(0, 0, 0, 1)));
         var closet = new Closet([shirt, jacket, bag, suit, socks]);
         var worn = SystemChange.Add(Slept(shirt, jacket, bag), suit, closet);
         Assert.Equal([shirt.Id, suit.Id, jacket.Id, bag.Id], worn.In(closet).Select(r => r.Item.Id));
