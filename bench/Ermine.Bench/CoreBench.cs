@@ -131,7 +131,7 @@ public class CoreBench
     public NightAnswer NightWhole() => NightAnswers.Whole(run, 3);
 
     [Benchmark(Description = "fixes of one night from 80 things")]
-    public IReadOnlyList<Fix> FixesOfOneNight() => Fixes.For(run, 3);
+    public FixList FixesOfOneNight() => Fixes.For(run, 3);
 
     [Benchmark(Description = "what each habit does, seven nights")]
     public DryAnswer Habits() => DryAnswers.For(Fresh(trip));

@@ -12,7 +12,7 @@ namespace Ermine.Storage;
 public sealed class DataFolder(string path) : IDisposable
 {
     /// <summary>Shape of the data that this version reads and writes; a database carries its own as user_version.</summary>
-    public const int DataVersion = 3;
+    public const int DataVersion = 4;
 
     /// <summary>Seconds that a statement waits for another program to let go of the database.</summary>
     private const int PatienceSeconds = 5;

@@ -11,7 +11,7 @@ namespace Ermine.Storage;
 internal static class Shapes
 {
     /// <summary>The shape that this version writes.</summary>
-    public const int Now = 2;
+    public const int Now = 3;
 
     /// <summary>Where a document carries it.</summary>
     public const string Field = "shape";
@@ -25,6 +25,8 @@ internal static class Shapes
             throw new UnreadableException($"A newer Ermine wrote it (shape {shape}; this one reads up to {Now}).");
         if (shape < 2 && document["members"] is JsonArray && document["nights"] is JsonArray)
             GatherUses(document);
+        if (shape < 3 && document["members"] is JsonArray)
+            DivideGaps(document);
         document[Field] = Now;
         return document;
     }
@@ -112,6 +114,50 @@ internal static class Shapes
                 member.Remove(gone);
         }
         trip["uses"] = uses;
+    }
+
+    /// <summary>
+    /// From the second shape of a trip to the third: one thing lay wherever no pad did, and now each part has its own; what is put aside holds
+    /// its bed apart from its layers, as every other bed is.
+    /// </summary>
+    private static void DivideGaps(JsonObject trip)
+    {
+        foreach (var member in Entries(trip["members"]))
+        {
+            if (member["bed"] is JsonObject bed)
+                Divide(bed);
+            foreach (var own in Entries(member["nights"]))
+            {
+                if (own["bed"] is JsonObject its)
+                    Divide(its);
+            }
+            foreach (var idea in Entries(member["ideas"]))
+            {
+                if (idea["system"] is not JsonObject system)
+                    continue;
+                var made = Taken(system, "underGap", "hammock", "breathInside");
+                foreach (var moved in made.Select(f => f.Key).ToList())
+                    system.Remove(moved);
+                Divide(made);
+                system["bed"] = made;
+            }
+        }
+    }
+
+    private static void Divide(JsonObject bed)
+    {
+        var gap = (string?)bed["underGap"];
+        bed.Remove("underGap");
+        // A rucksack was counted under legs and feet only.
+        var above = gap == "rucksack" ? "nothing" : gap;
+        if (gap is not (null or "nothing"))
+            bed["beneath"] = new JsonObject
+            {
+                ["head"] = above,
+                ["torso"] = above,
+                ["legs"] = gap,
+                ["feet"] = gap,
+            };
     }
 
     private static Guid IdOf(string use) => new(SHA256.HashData(Encoding.UTF8.GetBytes(use)).AsSpan(0, 16));

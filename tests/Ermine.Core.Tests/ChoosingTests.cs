@@ -71,14 +71,16 @@ public class ChoosingTests
         var bought = buys.First(b => b.Piece.Kind == ItemKind.Garment);
         var with = new Closet([.. Owned.All.Select(t => t.Item), bought.Piece]);
         var then = Planner(with).Plan(Trip(SystemChange.Add(Packed, bought.Piece, with), Night(-26)), 0);
-        Assert.Equal(then.Comfort.Line(), bought.Then.Comfort);
+        Assert.Equal(then.Holds, bought.Then.Holds);
         Assert.Equal(then.Verdict, bought.Then.Verdict);
     }
 
     [Fact]
     public void What_is_done_is_weighed_in_degrees_and_going_in_warm_is_among_it()
     {
-        var fixes = Fixes.For(Planner(Owned).Of(Trip(Packed, Night(-30)).With(m => m with { Along = [Jacket.Id] })), 0);
+        var fixes = Fixes
+            .For(Planner(Owned).Of(Trip(Packed, Night(-30)).With(m => m with { Along = [Jacket.Id] })), 0)
+            .Changes;
         var done = fixes.Where(f => f.Bedtime is not null).ToList();
         Assert.NotEmpty(done);
         Assert.All(done, f => Assert.InRange(f.Gain!.Value.Kelvin, Fixes.WorthMentioning, 60));
@@ -94,7 +96,7 @@ public class ChoosingTests
         var hood = Garment(0.5, new(1, 0, 0, 0)) with { Name = "hood" };
         var closet = new Closet([.. Owned.All.Select(t => t.Item), hood]);
         IReadOnlyList<Fix> With(Bedtime bedtime) =>
-            Fixes.For(Planner(closet).Of(Trip(Packed, Night(-40)).Sleeping(bedtime)), 0);
+            Fixes.For(Planner(closet).Of(Trip(Packed, Night(-40)).Sleeping(bedtime)), 0).Changes;
         bool Offers(IReadOnlyList<Fix> fixes, KitItem item) => fixes.Any(f => f.Parts.Any(p => p.ItemId == item.Id));
         Assert.True(Offers(With(Bedtime.Plain), Barrier));
         Assert.False(Offers(With(Bedtime.Plain with { ReadyToMove = true }), Barrier));

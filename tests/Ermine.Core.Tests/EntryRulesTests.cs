@@ -329,7 +329,7 @@ public class EntryRulesTests
                         trip.Nights[1].Id,
                         new(
                             [new(things[2].Id, Closure.Loose), new(things[1].Id, Closure.Closed, true, Serving.Quilt)],
-                            UnderGap.SpareClothes
+                            new(Regions.Each(_ => UnderGap.SpareClothes), Lies: LiesAt.Wall)
                         ),
                         Bedtime.Plain with
                         {
@@ -371,18 +371,13 @@ public class EntryRulesTests
         KitItem[] things = [Pad(4), Bag(1.5), Garment(0.6, new(0, 1, 0, 0))];
         var closet = new Closet(things);
         BuiltStack Bed(Serving bag, Serving jacket) =>
-            StackBuilder
-                .Lay(
-                    new SleepSystem([
-                        new(things[0].Id, Closure.Closed),
-                        new(things[1].Id, Closure.Closed, false, bag),
-                        new(things[2].Id, Closure.Closed, false, jacket),
-                    ]).In(closet),
-                    new([]),
-                    95,
-                    0
-                )
-                .At();
+            StackBuilder.Lay(Laid(bag, jacket).In(closet), Laid(bag, jacket), 95, 0).At();
+        SleepSystem Laid(Serving bag, Serving jacket) =>
+            new([
+                new(things[0].Id, Closure.Closed),
+                new(things[1].Id, Closure.Closed, false, bag),
+                new(things[2].Id, Closure.Closed, false, jacket),
+            ]);
         var plain = Bed(Serving.Itself, Serving.Itself).Thermal;
         // Opened as a quilt it leaves the head bare and the underside to the pad, and leaks.
         var opened = Bed(Serving.Quilt, Serving.Itself).Thermal;
@@ -391,9 +386,19 @@ public class EntryRulesTests
         var round = Bed(Serving.Itself, Serving.RoundFeet).Thermal;
         Assert.True(round.Upward.Feet < plain.Upward.Feet && round.Upward.Torso > plain.Upward.Torso);
         var pillow = Bed(Serving.Itself, Serving.Pillow).Thermal;
-        Assert.True(pillow.Downward.Head < plain.Downward.Head && pillow.Downward.Legs == plain.Downward.Legs);
+        Assert.Equal(plain.Downward.Head, pillow.Downward.Head, 1e-9);
+        // Where the pad is thinner than a pillow the pillow counts.
+        things[0] = things[0] with
+        {
+            Claims = [new(ClaimKind.RValue, 0.5)],
+        };
+        closet = new Closet(things);
+        Assert.True(
+            Bed(Serving.Itself, Serving.Pillow).Thermal.Downward.Head
+                < Bed(Serving.Itself, Serving.Itself).Thermal.Downward.Head
+        );
         // What cannot serve so serves as what it is.
-        Assert.Equal(plain, Bed(Serving.Pillow, Serving.Itself).Thermal);
+        Assert.Equal(Bed(Serving.Itself, Serving.Itself).Thermal, Bed(Serving.Blanket, Serving.Itself).Thermal);
     }
 
     [Fact]

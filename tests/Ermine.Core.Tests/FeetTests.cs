@@ -18,20 +18,31 @@ public class FeetTests
     [Fact]
     public void Supply_is_worked_by_hand()
     {
-        Assert.Equal(30, Feet.Supply(26, Step()));
+        Assert.Equal(30 + 60 * 5.0 / 13, Feet.Supply(26, Step()), 1e-9);
+        Assert.Equal(90, Feet.Supply(26, Step(debt: -8)), 1e-9);
+        Assert.Equal(30, Feet.Supply(26, Step(debt: 5)), 1e-9);
         Assert.Equal(30 - 20 * (54.0 - 15) / 78, Feet.Supply(26, Step(debt: 54)), 1e-9);
         Assert.Equal(10, Feet.Supply(26, Step(debt: 500)), 1e-9);
-        Assert.Equal(18, Feet.Supply(26, Step(tight: true)), 1e-9);
-        Assert.Equal(12, Feet.Supply(19, Step()), 1e-9);
-        Assert.Equal(30, Feet.Supply(19, Step(brought: 5)), 1e-9);
-        Assert.Equal(30 + 0.8 * 7, Feet.Supply(26, Step() with { Made = 65 }), 1e-9);
+        Assert.Equal(18, Feet.Supply(26, Step(debt: 5, tight: true)), 1e-9);
+        Assert.Equal(30 + 0.8 * 7, Feet.Supply(26, Step(debt: 5) with { Made = 65 }), 1e-9);
+    }
+
+    [Theory]
+    [InlineData(22, 30)]
+    [InlineData(19, 21)]
+    [InlineData(16, 12)]
+    [InlineData(8, 12)]
+    public void A_foot_that_nothing_warms_gets_ever_less_blood(double feet, double supply)
+    {
+        Assert.Equal(supply, Feet.Supply(feet, Step(debt: 5)), 1e-9);
+        Assert.Equal(30, Feet.Supply(feet, Step(debt: 5, brought: 5)), 1e-9);
     }
 
     [Fact]
     public void They_head_for_their_balance_with_five_hours_a_resistance()
     {
         var headsFor = -15 + 30 * 1.2;
-        Assert.Equal(headsFor + (26 - headsFor) * Math.Exp(-0.5 / 6), Feet.After(26, Step(1.2), 0.5), 1e-9);
+        Assert.Equal(headsFor + (26 - headsFor) * Math.Exp(-0.5 / 6), Feet.After(26, Step(1.2, debt: 5), 0.5), 1e-9);
         Assert.Equal(34, Feet.After(26, Step(5), 1000), 1e-6);
     }
 
@@ -42,7 +53,7 @@ public class FeetTests
         {
             var feet = start;
             for (var n = 0; n < 48; n++)
-                feet = Feet.After(feet, Step(1.2, -12, brought: brought), 1.0 / 6);
+                feet = Feet.After(feet, Step(1.2, -12, debt: 5, brought: brought), 1.0 / 6);
             return feet;
         }
         Assert.True(After(18, 0) < 18);
@@ -79,9 +90,9 @@ public class FeetTests
         Assert.NotNull(chilled.FeetColdFrom);
         var bottle = new NightEvent(Guid.NewGuid(), NightEventKind.HotBottle, 21, Litres: 1, WaterC: 90);
         Assert.True(Hours(StartState.Chilled, bottle).LowestFeet >= chilled.LowestFeet);
-        var atTorso = Hours(StartState.Normal, bottle with { Region = Region.Torso });
-        Assert.True(atTorso.Steps[12].Feet < Hours(StartState.Normal, bottle).Steps[12].Feet);
-        Assert.Equal(atTorso.Steps[12].Debt, Hours(StartState.Normal, bottle).Steps[12].Debt, 1e-9);
+        var atTorso = Hours(StartState.Chilled, bottle with { Region = Region.Torso });
+        Assert.True(atTorso.Steps[12].Feet < Hours(StartState.Chilled, bottle).Steps[12].Feet);
+        Assert.Equal(atTorso.Steps[12].Debt, Hours(StartState.Chilled, bottle).Steps[12].Debt, 1e-9);
     }
 
     [Fact]

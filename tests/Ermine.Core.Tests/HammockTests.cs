@@ -40,8 +40,8 @@ public class HammockTests
         var under = Under(0.25 + r.Get % 20 / 10.0);
         var hung = new Hammock(fit == UnderquiltFit.Gaps ? UnderquiltFit.Snug : fit);
         var speed = wind.Get % 8;
-        var without = Comfort(Slept(hat, quilt) with { Hammock = hung }, speed, hat, quilt);
-        Assert.True(Comfort(Slept(under, hat, quilt) with { Hammock = hung }, speed, under, hat, quilt) < without);
+        var without = Comfort(Slept(hat, quilt).Hung(hung), speed, hat, quilt);
+        Assert.True(Comfort(Slept(under, hat, quilt).Hung(hung), speed, under, hat, quilt) < without);
     }
 
     [Property(MaxTest = 200)]
@@ -50,8 +50,7 @@ public class HammockTests
         var (quilt, hat, mat) = (Quilt(1.2), Garment(0.3, new(1, 0, 0, 0)), Pad(2));
         var (thin, thick) = (Under(0.3 + r.Get % 12 / 10.0), Under(0.5 + r.Get % 12 / 10.0));
         var speed = wind.Get % 8;
-        double Of(Hammock hammock, params KitItem[] items) =>
-            Comfort(Slept(items) with { Hammock = hammock }, speed, items);
+        double Of(Hammock hammock, params KitItem[] items) => Comfort(Slept(items).Hung(hammock), speed, items);
         var plain = Of(new(), thin, hat, quilt);
         Assert.True(Of(new(), thick, hat, quilt) <= plain);
         Assert.True(Of(new(), thin, mat, hat, quilt) <= plain);
@@ -64,7 +63,7 @@ public class HammockTests
     public void More_of_the_body_lies_on_it_and_faces_the_air_and_not_the_snow()
     {
         KitItem[] items = [Under(0.8), Quilt(1.2)];
-        var stack = Built(Slept(items) with { Hammock = new() }, 0, items).Thermal;
+        var stack = Built(Slept(items).Hung(), 0, items).Thermal;
         Assert.Equal(0.45, stack.Lying.Torso);
         var where = new Surroundings(Surface.SeasonalSnow, new(Shelter.TarpLow, 1, false, false, 0));
         Assert.Equal(-19.5, where.GroundUnder(stack.Hung, new(-20)).Celsius, 1e-9);
@@ -75,10 +74,10 @@ public class HammockTests
     public void The_cut_shows_pad_underquilt_and_the_still_layer_below()
     {
         KitItem[] items = [Under(0.8), Pad(2), Garment(0.3, new(1, 0, 0, 0)), Quilt(1.2)];
-        var cut = Strata.Of(Built(Slept(items) with { Hammock = new() }, 0, items), new(33), new(-10), new(-10));
+        var cut = Strata.Of(Built(Slept(items).Hung(), 0, items), new(33), new(-10), new(-10));
         Assert.True(cut.Hung);
         Assert.Equal(
-            [StratumKind.Underside, StratumKind.Pad, StratumKind.Underquilt, StratumKind.AirLayer],
+            [StratumKind.Underside, StratumKind.Pad, StratumKind.Underquilt, StratumKind.StillAir, StratumKind.AirLayer],
             cut.Below.Select(s => s.Kind)
         );
         Assert.Equal(33, cut.Below[0].Cells.Torso.Inner.Celsius, 1e-9);
@@ -91,7 +90,7 @@ public class HammockTests
     public void Company_and_walls_warm_the_air_that_it_hangs_in()
     {
         KitItem[] items = [Under(0.8), Garment(0.3, new(1, 0, 0, 0)), Quilt(1.2)];
-        var stack = Built(Slept(items) with { Hammock = new() }, 0, items).Thermal;
+        var stack = Built(Slept(items).Hung(), 0, items).Thermal;
         double Outside(Shelter shelter, int people) =>
             HeatBalance
                 .Solve(

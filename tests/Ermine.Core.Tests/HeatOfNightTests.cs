@@ -64,7 +64,7 @@ public class HeatOfNightTests
         Assert.True(cool.Skin.Celsius < 31.76);
         Assert.True(night.Steps.TakeWhile(s => s.Hour < night.CoolFrom).All(s => s.Skin.Celsius >= 31.76));
         Assert.True(night.Steps[^1].Shivering > 0);
-        Assert.Equal(Verdict.Cold, night.Verdict);
+        Assert.Equal(Verdict.Cold, Verdicts.Of(night.LowestSkin, night.SweatG));
     }
 
     [Theory]

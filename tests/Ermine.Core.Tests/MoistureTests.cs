@@ -121,10 +121,10 @@ public class MoistureTests
         KitItem[] all = [Mat, Hat, Top, Tights, Down];
         var system = Slept(Mat, Hat, Top, Tights, Down);
         NightSlept First(SleepSystem s) => Run(Nights(s, 1, -25), all)[0].Slept;
-        var (outside, inside) = (First(system), First(system with { BreathInside = true }));
+        var (outside, inside) = (First(system), First(system.BreathingInside()));
         Assert.Equal(150, inside.Frost!.AddedG - outside.Frost!.AddedG, 1e-6);
         Assert.Equal(outside.Frost.SkinEvaporation, inside.Frost.SkinEvaporation, 0.35);
-        var later = Run(Nights(system with { BreathInside = true }, 4, -25), all);
+        var later = Run(Nights(system.BreathingInside(), 4, -25), all);
         Assert.True(later.Plan(3).Comfort.Outside > Run(Nights(system, 4, -25), all).Plan(3).Comfort.Outside);
     }
 

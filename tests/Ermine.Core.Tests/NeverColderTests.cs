@@ -9,17 +9,12 @@ namespace Ermine.Core.Tests;
 [Properties(Arbitrary = [typeof(Anything)], MaxTest = 400)]
 public class NeverColderTests
 {
-    public sealed record Bed(
-        IReadOnlyList<(KitItem Item, Layer Use)> Things,
-        UnderGap Gap,
-        Hammock? Hammock,
-        double Wind
-    )
+    public sealed record Bed(IReadOnlyList<(KitItem Item, Layer Use)> Things, Ermine.Core.Stack.Bed Made, double Wind)
     {
         public override string ToString() =>
-            $"wind {Wind:0.0}, {Gap}, {Hammock}: {string.Join(" | ", Things.Select(t => $"{t.Item.Kind} R{t.Item.Claims[0].Value:0.00} {t.Item.MassG:0}g {t.Item.Cover} girth {t.Item.InnerGirthCm} {t.Use.Closure}"))}";
+            $"wind {Wind:0.0}, {Made}: {string.Join(" | ", Things.Select(t => $"{t.Item.Kind} R{t.Item.Claims[0].Value:0.00} {t.Item.MassG:0}g {t.Item.Cover} girth {t.Item.InnerGirthCm} {t.Use.Closure} {t.Use.As} hood open {t.Use.HoodOpen}"))}";
 
-        public SleepSystem System => new([.. Things.Select(t => t.Use)], Gap, Hammock);
+        public SleepSystem System => new([.. Things.Select(t => t.Use)], Made);
     }
 
     public static class Anything
@@ -36,6 +31,8 @@ public class NeverColderTests
                     new(1, 0, 0, 0),
                     new(0, 0.1, 0, 0),
                     new(0, 0, 0.15, 1),
+                    new(1, 0.95, 0, 0),
+                    new(0.9, 1, 1, 0.5),
                     new(1, 1, 1, 1)
                 ),
                 from h in Between(0, 1)
@@ -78,22 +75,30 @@ public class NeverColderTests
             from item in Thing()
             from closure in Gen.Elements(Enum.GetValues<Closure>())
             from open in Gen.Elements(true, false)
-            select (item, new Layer(item.Id, closure, open));
+            from serves in Gen.Elements(
+                Serving.Itself,
+                Serving.Itself,
+                Serving.Itself,
+                Serving.Wrapped,
+                Serving.FromFeet
+            )
+            select (item, new Layer(item.Id, closure, open, serves));
 
         public static Arbitrary<Bed> Beds() =>
             (
                 from count in Gen.Choose(0, 7)
                 from things in Gen.ListOf(Laid(), count)
-                from gap in Gen.Elements(Enum.GetValues<UnderGap>())
+                from gaps in Gen.ArrayOf(Gen.Elements(Enum.GetValues<UnderGap>()), 4)
+                from leaves in Gen.Elements<Filling?>(null, null, new(8, 0), new(5, 20, Wet: true))
                 from hung in Gen.Elements<Hammock?>(
                     null,
                     null,
                     new(),
-                    new(UnderquiltFit.Gaps),
-                    new(UnderquiltFit.TooTight)
+                    new(UnderquiltFit.Gaps, DoubleLayer: true),
+                    new(UnderquiltFit.TooTight, WindCover: true)
                 )
                 from wind in Gen.Elements(0.0, 0.3, 2.0, 6.0)
-                select new Bed([.. things], gap, hung, wind)
+                select new Bed([.. things], new(new(gaps[0], gaps[1], gaps[2], gaps[3]), hung, leaves), wind)
             ).ToArbitrary();
 
         public static Arbitrary<(KitItem, Layer)> More() => Laid().ToArbitrary();
@@ -110,7 +115,7 @@ public class NeverColderTests
             bed.Wind,
             [.. things.Select(t => t.Item)]
         ).Thermal;
-        return HeatBalance.Loss(thermal, 33, 47, new(-30, bed.Hammock is null ? -16 : -30, 0.8)).Total;
+        return HeatBalance.Loss(thermal, 33, 47, new(-30, bed.Made.Hammock is null ? -16 : -30, 0.8)).Total;
     }
 
     [Property]
@@ -125,7 +130,7 @@ public class NeverColderTests
         var (before, after) = (Loss(bed, bed.Things), Loss(bed, added));
         Assert.True(
             after <= before + 1e-9,
-            $"{before} to {after} W/m² by {new Bed([more], bed.Gap, null, 0)} at {where.Get % added.Count} in {bed}"
+            $"{before} to {after} W/m² by {new Bed([more], bed.Made, 0)} at {where.Get % added.Count} in {bed}"
         );
     }
 
@@ -289,7 +294,7 @@ public class NeverColderTests
         KitItem[] items = [under, Garment(0.3, new(1, 0, 0, 0)), Quilt(1.2)];
         double Under(Shelter shelter)
         {
-            var trip = Trip(Slept(items) with { Hammock = new() }, Night(-10, shelter) with { TypedWindMs = 8 });
+            var trip = Trip(Slept(items).Hung(), Night(-10, shelter) with { TypedWindMs = 8 });
             return Planner(new Closet(items))
                 .Of(trip)
                 .Model.Lay(0, trip.Outfits[0].System, null)

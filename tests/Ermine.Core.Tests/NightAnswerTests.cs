@@ -66,8 +66,8 @@ public class NightAnswerTests
         var plain = Plan(-20);
         var cold = Plan(-20, sleeper: Sleeper.StandardWoman with { StatedOffsetK = -2 });
         // Not to the last digit: vapour sees the air as it is.
-        Assert.Equal(2, (cold.Comfort.Outside!.Value - plain.Comfort.Outside!.Value).Kelvin, 0.1);
-        Assert.Equal(2, (cold.Extreme.Outside!.Value - plain.Extreme.Outside!.Value).Kelvin, 0.1);
+        Assert.Equal(2, (cold.Comfort.Outside!.Value - plain.Comfort.Outside!.Value).Kelvin, 0.2);
+        Assert.Equal(2, (cold.Extreme.Outside!.Value - plain.Extreme.Outside!.Value).Kelvin, 0.2);
         Assert.Equal(plain.Swings.Select(s => s.What), cold.Swings.Select(s => s.What));
     }
 
@@ -178,7 +178,7 @@ public class NightAnswerTests
         var holds = planner.Plan(Trip(Slept(Mat, Hat, Down), Night(-10)), 0).Comfort.Outside!.Value.Celsius;
         var trip = Trip(Slept(Mat, Hat, Down), Night(holds - 3)).With(m => m with { Along = [jacket.Id] });
 
-        var fixes = Fixes.For(planner.Of(trip), 0);
+        var fixes = Fixes.For(planner.Of(trip), 0).Changes;
         Assert.Contains(fixes, f => f.Parts[0].ItemId == jacket.Id && f.MassG == 0);
         Assert.Contains(
             fixes,
@@ -190,7 +190,7 @@ public class NightAnswerTests
             f =>
             {
                 var plan = planner.Plan(trip.With(m => m with { System = f.System }), 0);
-                Assert.Equal(f.Then.Comfort, plan.Comfort.Line());
+                Assert.Equal(f.Then.Holds, plan.Holds);
                 Assert.Equal(f.Then.Verdict, plan.Verdict);
                 Assert.Equal(f.Covers, plan.Margin!.Value.Kelvin >= 0);
             }
@@ -207,17 +207,14 @@ public class NightAnswerTests
         KitItem heavy = Quilt(1.4, 1500) with { Name = "heavy" };
         KitItem shortMat = Pad(4, "short", new(1, 1, 0.7, 0));
         var closet = new Closet([light, heavy, shortMat, Hat]);
-        var system = new SleepSystem(
-            [
-                new(shortMat.Id, Closure.Closed),
-                new(Hat.Id, Closure.Closed),
-                new(light.Id, Closure.Loose),
-                new(heavy.Id, Closure.Loose),
-            ],
-            UnderGap.Nothing
-        );
+        var system = new SleepSystem([
+            new(shortMat.Id, Closure.Closed),
+            new(Hat.Id, Closure.Closed),
+            new(light.Id, Closure.Loose),
+            new(heavy.Id, Closure.Loose),
+        ]);
         var trip = Trip(system, Night(-30));
-        var kinds = Fixes.For(Planner(closet).Of(trip), 0).Select(f => f.Parts[0].Kind);
+        var kinds = Fixes.For(Planner(closet).Of(trip), 0).Changes.Select(f => f.Parts[0].Kind);
         Assert.Equal([FixKind.Reorder, FixKind.Close, FixKind.FillGap, FixKind.Do], kinds.Distinct().Order());
     }
 
@@ -229,8 +226,8 @@ public class NightAnswerTests
         var trip = Trip(Slept(Mat, Hat, Down), Night(-40));
         var other = Alone(Slept(theirs), Guid.NewGuid());
         var asked = Planner(closet).Of(trip.With(other));
-        Assert.Contains(Fixes.For(Planner(closet).Of(trip), 0), f => f.Parts[0].ItemId == theirs.Id);
-        Assert.DoesNotContain(Fixes.For(asked, 0), f => f.Parts.Any(p => p.ItemId == theirs.Id));
+        Assert.Contains(Fixes.For(Planner(closet).Of(trip), 0).Changes, f => f.Parts[0].ItemId == theirs.Id);
+        Assert.DoesNotContain(Fixes.For(asked, 0).Changes, f => f.Parts.Any(p => p.ItemId == theirs.Id));
         Assert.Null(asked.Context.FreeFor(asked.Outfit).Find(theirs.Id));
     }
 
@@ -247,7 +244,7 @@ public class NightAnswerTests
                 .Plan(Trip(Slept([Mat, Hat, .. more, Down]), Night(-15)), 0)
                 .Comfort.Outside!.Value.Celsius;
         var gap = (Math.Max(Gain(jacket), Gain(trousers)) + Gain(jacket, trousers)) / 2;
-        var fixes = Fixes.For(Planner(closet).Of(Trip(Slept(Mat, Hat, Down), Night(holds - gap))), 0);
+        var fixes = Fixes.For(Planner(closet).Of(Trip(Slept(Mat, Hat, Down), Night(holds - gap))), 0).Changes;
         var pair = fixes.First(f => f.Parts.Count == 2 && f.Bedtime is null);
         Assert.True(pair.Covers);
         Assert.Equal(new HashSet<Guid?> { jacket.Id, trousers.Id }, pair.Parts.Select(p => p.ItemId).ToHashSet());
@@ -261,7 +258,7 @@ public class NightAnswerTests
         var closet = new Closet([Hat, Mat, Down]);
         var trip = Trip(Slept(Hat), Night(-10));
         Assert.Null(Planner(closet).Plan(trip, 0).Comfort.Outside);
-        Assert.Equal(Mat.Id, Fixes.For(Planner(closet).Of(trip), 0)[0].Parts[0].ItemId);
+        Assert.Equal(Mat.Id, Fixes.For(Planner(closet).Of(trip), 0).Changes[0].Parts[0].ItemId);
     }
 
     [Theory]
@@ -312,7 +309,7 @@ public class NightAnswerTests
         stop.Cancel();
         Assert.ThrowsAny<OperationCanceledException>(() => NightAnswers.All(run));
         Assert.ThrowsAny<OperationCanceledException>(() => NightAnswers.All(Run()));
-        Assert.ThrowsAny<OperationCanceledException>(() => Fixes.For(run, 1));
+        Assert.ThrowsAny<OperationCanceledException>(() => Fixes.For(run, 1).Changes);
         Assert.ThrowsAny<OperationCanceledException>(() => DryAnswers.For(run));
         Assert.ThrowsAny<OperationCanceledException>(() => OneLostAtATime.Of(run));
     }

@@ -32,7 +32,7 @@ public class OutcomeTests
         if (ownSystem)
             trip = trip.With(m => m with { Own = [new(trip.Nights[night].Id, Slept(Mat, Hat, Down))] });
         var run = Planner(Owned).Of(trip);
-        var fixes = Fixes.For(run, night);
+        var fixes = Fixes.For(run, night).Changes;
         Assert.Contains(fixes, f => f.Bedtime is not null);
         Assert.Contains(fixes, f => f.Bedtime is null);
         foreach (var fix in fixes)
@@ -42,7 +42,7 @@ public class OutcomeTests
                 applied = run.Doing(applied, night, bedtime);
             var then = Planner(Owned).Plan(trip.With(_ => applied), night);
             Assert.Equal(fix.Then.Verdict, then.Verdict);
-            Assert.Equal(fix.Then.Comfort, then.Comfort.Line());
+            Assert.Equal(fix.Then.Holds, then.Holds);
             Assert.Equal(fix.Then.LowestFeet, then.Hours!.LowestFeet);
             if (fix.Covers)
                 Assert.Equal(Verdict.Warm, then.Verdict);
@@ -73,7 +73,7 @@ public class OutcomeTests
         Assert.InRange(Reserved(28), 0.01, Reserved(24));
         Assert.InRange(Reserved(24), 0.1, worn);
         Assert.All(
-            Fixes.For(run, 0).Where(f => f.Parts is [{ Event.Kind: NightEventKind.PutOn }]),
+            Fixes.For(run, 0).Changes.Where(f => f.Parts is [{ Event.Kind: NightEventKind.PutOn }]),
             f => Assert.True(f.Gain!.Value.Kelvin <= worn)
         );
     }
@@ -120,14 +120,14 @@ public class OutcomeTests
         var plan = run.Plan(1);
         Assert.Equal((Holding.InAnyAir, null), (plan.Comfort.Holding, plan.Comfort.Outside));
         Assert.Null(plan.Margin);
-        Assert.DoesNotContain(Fixes.For(run, 1), f => f.Bedtime is null);
-        Assert.All(Fixes.For(run, 1), f => Assert.InRange(f.Gain?.Kelvin ?? 0, 0, 60));
+        Assert.DoesNotContain(Fixes.For(run, 1).Changes, f => f.Bedtime is null);
+        Assert.All(Fixes.For(run, 1).Changes, f => Assert.InRange(f.Gain?.Kelvin ?? 0, 0, 60));
         Assert.All(
             OneLostAtATime.Of(run),
             l =>
             {
                 Assert.Null(l.Cost);
-                Assert.True(l.FirstGap is not null || l.Then.Comfort.Holding != Holding.InAnyAir);
+                Assert.True(l.FirstGap is not null || l.Then.Holds.Together.Holding != Holding.InAnyAir);
             }
         );
         Assert.Empty(Generics.For(run, 1, new Dictionary<Guid, double>()));
@@ -142,8 +142,8 @@ public class OutcomeTests
         var closet = new Closet([pad, Base, Hat, bag, polar]);
         var trip = Trip(Slept(pad, Base, Hat, bag), Night(-40, Shelter.SnowShelter));
         var run = Planner(closet).Of(trip);
-        var found = Fixes.For(run, 0).Single(f => f.Parts is [{ Kind: FixKind.Swap }]);
-        Assert.Equal(Holding.InAnyAir, found.Then.Comfort.Holding);
+        var found = Fixes.For(run, 0).Changes.Single(f => f.Parts is [{ Kind: FixKind.Swap }]);
+        Assert.Equal(Holding.InAnyAir, found.Then.Holds.Body.Holding);
     }
 
     [Fact]
@@ -167,20 +167,20 @@ public class OutcomeTests
     public void The_low_at_which_the_hours_turn_is_where_they_turn()
     {
         var run = Planner(Owned).Of(Nights(-27, 1));
-        var turns = Outcome.Of(run, 0).TurnsAt!.Outside!.Value.Celsius;
+        var turns = Outcome.Of(run, 0).TurnsAt!.Body.Outside!.Value.Celsius;
         var played = run[0].Slept.Played!;
-        Assert.True(HeatOfNight.LowestSkin(played, turns + 27 + 0.05) > Verdicts.CoolBelow);
-        Assert.True(HeatOfNight.LowestSkin(played, turns + 27 - 0.05) < Verdicts.CoolBelow);
+        Assert.True(HeatOfNight.Lowest(played, turns + 27 + 0.05).Skin > Verdicts.CoolBelow);
+        Assert.True(HeatOfNight.Lowest(played, turns + 27 - 0.05).Skin < Verdicts.CoolBelow);
     }
 
     [Fact]
     public void Fixes_stop_where_the_night_is_slept_through_and_say_so_by_the_plans_own_word()
     {
         var holds = Planner(Owned).Plan(Nights(-20, 1), 0).Comfort.Outside!.Value.Celsius;
-        var warm = Fixes.For(Planner(Owned).Of(Nights(holds + 2, 1)), 0);
+        var warm = Fixes.For(Planner(Owned).Of(Nights(holds + 2, 1)), 0).Changes;
         Assert.All(warm, f => Assert.False(f.Covers));
         Assert.All(warm, f => Assert.Single(f.Parts));
-        var cold = Fixes.For(Planner(Owned).Of(Nights(holds - 3, 1)), 0);
+        var cold = Fixes.For(Planner(Owned).Of(Nights(holds - 3, 1)), 0).Changes;
         Assert.Contains(cold, f => f.Covers);
         Assert.All(cold.Where(f => f.Covers && f.Bedtime is null), f => Assert.True(f.Then.Margin!.Value.Kelvin >= 0));
     }
@@ -198,13 +198,13 @@ public class OutcomeTests
                 0
             );
         // Each is asked on a night about as cold as it can bear, so that both have the same skin.
-        Outcome Near(double k) => At(k, At(k, -25).Comfort.Outside!.Value.Celsius - 1);
+        Outcome Near(double k) => At(k, At(k, -25).Holds.Body.Outside!.Value.Celsius - 1);
         var (plain, own) = (Near(0), Near(offset));
-        Assert.Equal(offset, own.Comfort.ColderThan(plain.Comfort)!.Value.Kelvin, 0.4);
+        Assert.Equal(offset, own.Holds.Body.ColderThan(plain.Holds.Body)!.Value.Kelvin, 0.4);
         Assert.Equal(plain.Verdict, own.Verdict);
         Assert.Equal(
-            plain.TurnsAt!.ColderThan(plain.Comfort)!.Value.Kelvin,
-            own.TurnsAt!.ColderThan(own.Comfort)!.Value.Kelvin,
+            plain.TurnsAt!.Body.ColderThan(plain.Holds.Body)!.Value.Kelvin,
+            own.TurnsAt!.Body.ColderThan(own.Holds.Body)!.Value.Kelvin,
             0.6
         );
     }

@@ -64,7 +64,7 @@ public class RulesTests
             Rules(Slept(thin, Hat, Down), [thin, Hat, Down], n => n with { Surface = Surface.Rock })
         );
         Assert.Contains("no-pad", Rules(Slept(Hat, Down), [Hat, Down]));
-        var hung = Slept(Mat, Hat, Down) with { Hammock = new(UnderquiltFit.Gaps) };
+        var hung = Slept(Mat, Hat, Down).Hung(new(UnderquiltFit.Gaps));
         Assert.Equal(
             ["hammock-pad", "underquilt-gaps"],
             Rules(hung, [Mat, Hat, Down])
@@ -72,7 +72,7 @@ public class RulesTests
                     r.StartsWith("hammock", StringComparison.Ordinal) || r.StartsWith("under", StringComparison.Ordinal)
                 )
         );
-        Assert.Contains("hammock-bare", Rules(Slept(Hat, Down) with { Hammock = new() }, [Hat, Down]));
+        Assert.Contains("hammock-bare", Rules(Slept(Hat, Down).Hung(), [Hat, Down]));
     }
 
     [Fact]
@@ -101,7 +101,7 @@ public class RulesTests
         Assert.Equal(["able-to-hear"], Rules(Slept(all), all, evening: Bedtime.Plain with { AbleToHear = true }));
         Assert.Equal(["dressed"], Rules(Slept(all), all, evening: Bedtime.Plain with { Dressed = true }));
         Assert.Empty(Rules(Slept(all), all, evening: Bedtime.Plain with { ReadyToMove = true }));
-        Assert.Contains("breath-inside", Rules(Slept(all) with { BreathInside = true }, all));
+        Assert.Contains("breath-inside", Rules(Slept(all).BreathingInside(), all));
     }
 
     [Fact]

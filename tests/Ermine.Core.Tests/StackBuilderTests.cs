@@ -65,7 +65,7 @@ public class StackBuilderTests
     public void A_quilt_covers_no_head_and_crushes_nothing_underneath()
     {
         var stack = Build(0, Pad(4), Quilt(1.2));
-        Assert.Equal(1 / Still, stack.Thermal.Upward.Head, 1e-9);
+        Assert.Equal(0.75 / Still + 0.25 / (1.2 + Still), stack.Thermal.Upward.Head, 1e-9);
         Assert.Equal(1 / (4 * 0.1761), stack.Thermal.Downward.Torso, 1e-9);
         Assert.Equal(0.025, stack.Thermal.Leakage, 1e-9);
     }

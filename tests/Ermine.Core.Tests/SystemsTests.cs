@@ -6,7 +6,15 @@ namespace Ermine.Core.Tests;
 /// <summary>Every system that people use, against terms worked apart from the code.</summary>
 public class SystemsTests
 {
-    public sealed record Row(string Name, string System, double Wind, UnderGap Gap, string Hammock, double[] Terms)
+    public sealed record Row(
+        string Name,
+        string System,
+        double Wind,
+        string Gap,
+        string Hammock,
+        string Besides,
+        double[] Terms
+    )
     {
         public override string ToString() => Name;
     }
@@ -24,7 +32,7 @@ public class SystemsTests
     public void A_system_has_the_terms_worked_by_hand(Row row)
     {
         var things = row.System.Split(" | ").Select(Thing).ToList();
-        var system = new SleepSystem([.. things.Select(t => t.Use)], row.Gap, Hung(row.Hammock));
+        var system = Laid(row) with { Layers = [.. things.Select(t => t.Use)] };
         var thermal = Built(system, row.Wind, [.. things.Select(t => t.Item)]).Thermal;
         double[] built =
         [
@@ -35,6 +43,7 @@ public class SystemsTests
             thermal.Downward.Legs,
             thermal.Leakage,
             thermal.SkinEvaporation,
+            thermal.Exposed,
         ];
         Assert.All(row.Terms.Zip(built), t => Assert.Equal(t.First, t.Second, 2e-5));
     }
@@ -42,26 +51,36 @@ public class SystemsTests
     [Fact]
     public void There_are_more_than_forty_of_them() => Assert.InRange(Systems.Count, 41, 200);
 
-    private static Hammock? Hung(string how) =>
-        how switch
+    private static SleepSystem Laid(Row row)
+    {
+        var system = row.Gap switch
         {
-            "" => null,
-            "tight" => new(UnderquiltFit.TooTight),
-            "gaps" => new(UnderquiltFit.Gaps),
-            _ => new(WindCover: how == "cover"),
+            "ruckhead" => Slept() with
+            {
+                Bed = new(Regions.Each(_ => UnderGap.Nothing) with { Head = UnderGap.Rucksack }),
+            },
+            var gap => Slept().Over(Enum.Parse<UnderGap>(gap, ignoreCase: true)),
         };
+        var besides = row.Besides.Split(' ');
+        double Said(string key) =>
+            besides.FirstOrDefault(b => b.StartsWith($"{key}=", StringComparison.Ordinal)) is { } said
+                ? Number(said[(key.Length + 1)..])
+                : 0;
+        var leaves = new Filling(Said("leavesunder"), Said("leavesover"), besides.Contains("wet"));
+        system = system with { Bed = system.Bed with { Filling = leaves } };
+        return row.Hammock switch
+        {
+            "" => system,
+            "tight" => system.Hung(new(UnderquiltFit.TooTight)),
+            "gaps" => system.Hung(new(UnderquiltFit.Gaps)),
+            var how => system.Hung(new(WindCover: how == "cover", DoubleLayer: besides.Contains("double"))),
+        };
+    }
 
     private static Row Read(string line)
     {
         var cells = line.Split(';');
-        return new(
-            cells[0],
-            cells[1],
-            Number(cells[2]),
-            Enum.Parse<UnderGap>(cells[3], ignoreCase: true),
-            cells[4],
-            [.. cells[5..].Select(Number)]
-        );
+        return new(cells[0], cells[1], Number(cells[2]), cells[3], cells[4], cells[5], [.. cells[6..].Select(Number)]);
     }
 
     private static (KitItem Item, Layer Use) Thing(string text)
@@ -104,7 +123,11 @@ public class SystemsTests
             : Has("straps") ? Closure.StrapsOnly
             : Has("loose") ? Closure.Loose
             : Closure.Closed;
-        return (item, new(item.Id, closure, Has("hoodopen")));
+        var serves =
+            Has("wrapped") ? Serving.Wrapped
+            : Has("fromfeet") ? Serving.FromFeet
+            : Serving.Itself;
+        return (item, new(item.Id, closure, Has("hoodopen") || Has("hooddown"), serves));
     }
 
     private static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);

@@ -60,9 +60,32 @@ internal static class Things
 
     public static BuiltStack Build(UnderGap gap, double wind, params KitItem[] items)
     {
-        var system = Slept(items) with { UnderGap = gap };
-        return Built(system, wind, items);
+        return Built(Slept(items).Over(gap), wind, items);
     }
+
+    /// <summary>The same hung up.</summary>
+    public static SleepSystem Hung(this SleepSystem system, Hammock? hammock = null) =>
+        system with
+        {
+            Bed = system.Bed with { Hammock = hammock ?? new() },
+        };
+
+    /// <summary>The same with something where no pad lies: a rucksack under legs and feet, anything else everywhere.</summary>
+    public static SleepSystem Over(this SleepSystem system, UnderGap gap) =>
+        system with
+        {
+            Bed = system.Bed with
+            {
+                Beneath = gap == UnderGap.Rucksack ? Bed.RucksackUnderLegs : Regions.Each(_ => gap),
+            },
+        };
+
+    /// <summary>The same with mouth and nose in the bag.</summary>
+    public static SleepSystem BreathingInside(this SleepSystem system) =>
+        system with
+        {
+            Bed = system.Bed with { BreathInside = true },
+        };
 
     public static BuiltStack Built(SleepSystem system, double wind, params KitItem[] items) =>
         StackBuilder.Lay(system.In(new Closet(items)), system, 95, wind).At();

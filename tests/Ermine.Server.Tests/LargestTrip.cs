@@ -71,13 +71,7 @@ internal static class LargestTrip
                 items.Add((string)item["id"]!);
             }
         }
-        static JsonObject Bed() =>
-            new()
-            {
-                ["underGap"] = "nothing",
-                ["hammock"] = null,
-                ["breathInside"] = true,
-            };
+        static JsonObject Bed() => new() { ["breathInside"] = true };
         trip["members"]!
             .AsArray()
             .Add(

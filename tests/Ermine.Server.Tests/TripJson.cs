@@ -22,7 +22,7 @@ internal static class TripJson
     /// <summary>What is slept in on every night, as the calls that answer for a system take it.</summary>
     public static JsonObject Bed(this JsonNode trip, int member)
     {
-        var system = (JsonObject)trip["members"]![member]!["bed"]!.DeepClone();
+        var system = new JsonObject { ["bed"] = trip["members"]![member]!["bed"]!.DeepClone() };
         system["layers"] = new JsonArray([
             .. UsesOf(trip, member, "bed")
                 .Select(u => new JsonObject
@@ -42,12 +42,7 @@ internal static class TripJson
             trip["uses"]!.AsArray().Remove(use);
         foreach (var layer in system["layers"]!.AsArray())
             trip.Use(member, (string)layer!["itemId"]!, "bed", more: layer);
-        trip["members"]![member]!["bed"] = new JsonObject
-        {
-            ["underGap"] = system["underGap"]?.DeepClone(),
-            ["hammock"] = system["hammock"]?.DeepClone(),
-            ["breathInside"] = system["breathInside"]?.DeepClone(),
-        };
+        trip["members"]![member]!["bed"] = system["bed"]?.DeepClone() ?? new JsonObject();
     }
 
     /// <summary>Uses one more thing.</summary>

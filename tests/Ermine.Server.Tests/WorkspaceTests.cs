@@ -32,12 +32,17 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
     public async Task Applying_the_first_fix_closes_the_gap_it_promises_to_close()
     {
         var trip = await app.Trip();
-        var fix = (await app.Post("/api/plan/fixes", new { trip, night = 3 })).Body![0]!;
+        var fix = (await app.Post("/api/plan/fixes", new { trip, night = 3 })).Body!["changes"]![0]!;
         Assert.True((bool)fix["covers"]!);
         trip.Lay(0, fix["system"]!);
         var night = (await app.Post("/api/plan", new { trip, night = 3 })).Body!["night"]!;
         Assert.Equal("warm", (string)night["verdict"]!);
-        Assert.Equal((double)fix["then"]!["comfort"]!["outside"]!, (double)night["comfort"]!["outside"]!, 1e-4);
+        foreach (var of in (string[])["body", "feet", "together"])
+            Assert.Equal(
+                (double)fix["then"]!["holds"]![of]!["outside"]!,
+                (double)night["holds"]![of]!["outside"]!,
+                1e-4
+            );
     }
 
     [Fact]
@@ -72,7 +77,13 @@ public sealed class WorkspaceTests(App app) : IClassFixture<App>
             {
                 ["nightId"] = (string)night["id"]!,
                 ["bed"] = JsonNode.Parse(
-                    """{ "underGap": "rucksack", "hammock": { "fit": "gaps", "windCover": true }, "breathInside": true }"""
+                    """
+                    {
+                      "beneath": { "head": "pillow", "torso": "nothing", "legs": "rucksack", "feet": "rucksack" },
+                      "hammock": { "fit": "gaps", "windCover": true, "doubleLayer": true },
+                      "filling": { "underCm": 8, "overCm": 5, "wet": true }, "breathInside": true, "lies": "wall"
+                    }
+                    """
                 ),
                 ["bedtime"] = bedtime,
             }

@@ -19,8 +19,8 @@ public sealed record DryRow(Guid ItemId, Role Role, Purpose Purpose, double Capa
 
 /// <summary>One night as dryness sees it.</summary>
 /// <param name="NightId">The night.</param>
-/// <param name="HoldsTo">Comfort as wet as things are; null unless it lies at a temperature.</param>
-/// <param name="HoldsToDry">Comfort if everything were dry; null unless it lies at a temperature.</param>
+/// <param name="HoldsTo">What body and feet hold to as wet as things are; null unless it lies at a temperature.</param>
+/// <param name="HoldsToDry">The same if everything were dry; null unless it lies at a temperature.</param>
 /// <param name="Holding">Where comfort lies as wet as things are.</param>
 /// <param name="PlanFor">Low planned for.</param>
 /// <param name="FrostG">Frost in bags and quilts at getting in, g.</param>
@@ -80,7 +80,7 @@ public enum Habit
 /// <param name="WorstMargin">Change of the worst margin; null while none is known.</param>
 /// <param name="FrostG">Change of the frost in bags and quilts on the last evening, g.</param>
 /// <param name="FirstGap">First night without something dry then, from 0; null where there is always everything.</param>
-/// <param name="HoldsToC">Comfort of every night then, °C.</param>
+/// <param name="HoldsToC">What every night then holds to, °C.</param>
 public sealed record HabitEffect(
     Habit Habit,
     bool On,
@@ -173,11 +173,11 @@ public static class DryAnswers
 
     private static DryLine Line(TripRun run, int n)
     {
-        var wet = Comfort(run, n);
+        var wet = Holds(run, n);
         return new(
             run.Trip.Nights[n].Id,
             wet.Outside,
-            run.Model.Holds(n, run.SystemOf(n), null).Outside,
+            run.HoldsDry(n).Together.Outside,
             wet.Holding,
             run.LowOf(n),
             run.FrostG(n),
@@ -185,8 +185,7 @@ public static class DryAnswers
         );
     }
 
-    private static ColdLine Comfort(TripRun run, int n) =>
-        run.Model.Holds(n, run.SystemOf(n), run[n].EveningWater).Line();
+    private static ColdLine Holds(TripRun run, int n) => run.HoldsTogether(n).Together;
 
     private static Outfit WithHabits(Outfit member, Habits habits) =>
         member with
@@ -247,7 +246,7 @@ public static class DryAnswers
         if (run.Count == 0 || Turned(run, habit) is not { } turned)
             return null;
         var other = run.With(turned);
-        var then = Enumerable.Range(0, run.Count).Select(n => Comfort(other, n)).ToList();
+        var then = Enumerable.Range(0, run.Count).Select(n => Holds(other, n)).ToList();
         var last = run.Count - 1;
         return new(
             habit,
@@ -337,7 +336,7 @@ public static class DryAnswers
             var rested = run.With(run.Outfit with { Dry = dry with { Days = [.. days] } });
             return Enumerable
                 .Range(day, run.Count - day)
-                .Sum(n => Comfort(rested, n).ColderThan(Comfort(run, n))?.Kelvin ?? 0);
+                .Sum(n => Holds(rested, n).ColderThan(Holds(run, n))?.Kelvin ?? 0);
         }
         var best = Enumerable
             .Range(1, Math.Max(0, run.Count - 1))
@@ -363,7 +362,7 @@ public static class DryAnswers
                 continue;
             var (system, bedtime, water) = (run.SystemOf(n), run.BedtimeOf(n), day.Evening.Water);
             var without = run.Model.Sleep(n, system, bedtime, water, []);
-            var cost = run.Model.TurnsAt(n, without)!.ColderThan(run.Model.TurnsAt(n, slept)!);
+            var cost = without.Lines!.Both().Together.ColderThan(slept.Lines!.Both().Together);
             worst = Math.Max(worst, cost?.Kelvin ?? 0);
         }
         return new(worst);

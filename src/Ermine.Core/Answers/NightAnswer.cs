@@ -19,7 +19,9 @@ namespace Ermine.Core.Answers;
 /// <param name="Comfort">Coldest air outside in which comfort holds.</param>
 /// <param name="Limit">Coldest air outside in which the limit holds.</param>
 /// <param name="Extreme">Coldest air outside in which the extreme holds.</param>
-/// <param name="Margin">Low planned for over comfort: positive is to spare, negative is short. Null while either is unknown.</param>
+/// <param name="Holds">What body and feet hold to; the worse of the two leads.</param>
+/// <param name="Stricter">A stricter line for the young and the old; null for others.</param>
+/// <param name="Margin">Low planned for over what it holds to: positive is to spare, negative is short. Null while either is unknown.</param>
 /// <param name="Verdict">By the hours, and never better than the low allows: below the limit at least cool, below the extreme no-go. Null while no low is known or nothing is laid out.</param>
 /// <param name="BandK">How far people differ from the model, K either way.</param>
 /// <param name="Hours">The night hour by hour at the low planned for; null while no low is known or nothing is laid out.</param>
@@ -42,6 +44,8 @@ public sealed record NightAnswer(
     HoldsTo Comfort,
     HoldsTo Limit,
     HoldsTo Extreme,
+    BodyAndFeet Holds,
+    StricterLine? Stricter,
     TemperatureDifference? Margin,
     Verdict? Verdict,
     double BandK,
@@ -61,6 +65,11 @@ public sealed record NightAnswer(
     IReadOnlyList<Caution> Cautions
 );
 
+/// <summary>A line for those whom cold takes faster, beside the answer.</summary>
+/// <param name="Outside">Outside low to plan with.</param>
+/// <param name="Why">For whom and how it was drawn.</param>
+public sealed record StricterLine(Temperature Outside, string Why);
+
 /// <summary>Puts the answer of a night together with its reasons.</summary>
 public static class NightAnswers
 {
@@ -74,17 +83,14 @@ public static class NightAnswers
     public static NightAnswer Whole(TripRun run, int night)
     {
         var answer = Line(run, night);
-        if (answer.Comfort.Outside is not { } comfort || answer.Items.Count == 0)
+        answer = answer with { Holds = BodyAndFeet.Of(answer.Holds.Body, run.LinesOf(night)?.Feet) };
+        if (answer.Holds.Together.Outside is not { } holds || answer.Items.Count == 0)
             return answer;
-        var (system, water) = (run.SystemOf(night), run[night].EveningWater);
-        return answer with
-        {
-            Swings = Sensitivity.Of(
-                answer.Weather,
-                comfort,
-                moved => run.Model.Holds(night, system, water, moved).Outside
-            ),
-        };
+        var (system, bedtime, water) = (run.SystemOf(night), run.BedtimeOf(night), run[night].EveningWater);
+        return answer with { Swings = Sensitivity.Of(answer.Weather, holds, With) };
+
+        Temperature? With(Variation moved) =>
+            run.Model.HoldsTogether(night, system, bedtime, water, moved).Together.Outside;
     }
 
     private static NightAnswer Line(TripRun run, int night)
@@ -95,19 +101,22 @@ public static class NightAnswers
         var comfort = model.Holds(stack, Threshold.Comfort, where);
         var limit = model.Holds(stack, Threshold.Limit, where);
         var extreme = model.Holds(stack, Threshold.Extreme, where);
+        var holds = run.LinesOf(night)?.Beside(comfort.Line()) ?? BodyAndFeet.Of(comfort.Line(), null);
         var verdict = NightModel.VerdictOf(lived.Slept);
         var warmth = Warmth.Of(model.Sleeper);
         var low = weather?.Low.PlanFor;
         var climate = where.ClimateAt(low ?? comfort.Outside ?? new Temperature(0), stack.Thermal.Hung);
         var terms = HeatBalance.Terms(stack.Thermal, Threshold.Comfort.SkinCelsius, warmth.SleepingHeat, climate);
-        var subject = new NightSubject(run, night, system, bedtime, stack, where, comfort, limit, verdict);
+        var subject = new NightSubject(run, night, system, bedtime, stack, where, comfort, limit, holds, verdict);
         return new(
             run.Trip.Nights[night].Id,
             weather,
             comfort,
             limit,
             extreme,
-            comfort.Line().MarginAt(low),
+            holds,
+            Stricter(run, night, holds),
+            holds.Together.MarginAt(low),
             verdict,
             NightModel.BandK,
             lived.Slept.Hours,
@@ -124,6 +133,31 @@ public static class NightAnswers
             [.. ReliesOn(run, system, bedtime)],
             [.. LeftOut(run, system), .. context.AssumedOfWeather(night), .. Assumed(run, night, where, weather)],
             stack.Items.Count > 0 ? NightRules.Check(subject) : []
+        );
+    }
+
+    private static StricterLine? Stricter(TripRun run, int night, BodyAndFeet holds)
+    {
+        var sleeper = run.Model.Sleeper;
+        if (holds.Together.Outside is not { } line)
+            return null;
+        if (sleeper.AgeYears > NightRules.OldFrom)
+            return new(
+                line + new TemperatureDifference(NightRules.InHandOverSixty),
+                $"Over sixty: {NightRules.InHandOverSixty:0} °C kept in hand."
+            );
+        if (sleeper.AgeYears >= Metabolism.AdultFrom)
+            return null;
+        var grown = new NightModel(run.Context, sleeper with { AgeYears = Metabolism.AdultFrom });
+        var adult = grown.Holds(night, run.SystemOf(night), run[night].EveningWater).Outside;
+        return new(
+            line,
+            $"Under eighteen at most {Metabolism.CeilingUnder18:0} W/m² of heat are credited"
+                + (
+                    adult is { } at && line - at is { Kelvin: > 0.05 } less
+                        ? $": {less.Kelvin:0.0} °C stricter than for a grown body of this size."
+                        : "."
+                )
         );
     }
 
@@ -166,7 +200,7 @@ public static class NightAnswers
         else
             yield return "As lofty as the kit list says, less the frost and damp that things have gathered on the trip.";
         if (where.Surface == Surface.Glacier)
-            yield return $"Mean annual air on the glacier: {GroundTemperature.GlacierMeanAnnual:0} °C.";
+            yield return $"Mean annual air on the glacier: {where.GlacierMeanAnnual:0} °C.";
         if (run.Model.Sleeper.StatedOffsetK != 0)
             yield return "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet.";
         var nights = run.Trip.Nights;

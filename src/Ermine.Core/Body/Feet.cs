@@ -35,11 +35,21 @@ public static class Feet
     /// <summary>Warn below, °C.</summary>
     public const double WarnBelow = 24;
 
-    /// <summary>Alarm below, °C.</summary>
+    /// <summary>Feet that are never below this once <see cref="SettledAfter"/> has passed hold, °C.</summary>
+    public const double HoldFrom = 20;
+
+    /// <summary>Time from getting in after which the feet have to hold, h.</summary>
+    public const double SettledAfter = 2;
+
+    /// <summary>Alarm below, °C: the night is then at least cold.</summary>
     public const double AlarmBelow = 15;
 
-    /// <summary>Below this a foot that nothing warms gets little blood, °C.</summary>
-    public const double StaysColdBelow = 20;
+    /// <summary>Below this cold injury is likely, °C: the night is then no-go.</summary>
+    public const double DangerBelow = 8;
+
+    /// <summary>From here down a foot that nothing warms gets ever less blood, and from there no less, °C.</summary>
+    public const double FullFrom = 22,
+        LeastFrom = 16;
 
     /// <summary>Share of the blood that a cold foot still gets.</summary>
     public const double ColdSupply = 0.4;
@@ -59,13 +69,25 @@ public static class Feet
             _ => 26,
         };
 
-    /// <summary>Heat that blood brings, W per m² of foot.</summary>
+    /// <summary>
+    /// Heat that blood brings, W per m² of foot: vessels open while the body is in no debt, close as it cools, and a body that makes more
+    /// heat warms its feet.
+    /// </summary>
     /// <param name="feet">Temperature of the feet, °C.</param>
     /// <param name="step">What decides.</param>
     public static double Supply(double feet, FeetStep step) =>
-        (30 - 20 * Math.Clamp((step.Debt - 15) / 78, 0, 1) + 0.8 * Math.Max(0, step.Made - 58))
+        (
+            30
+            + 60 * Math.Clamp((5 - step.Debt) / 13, 0, 1)
+            - 20 * Math.Clamp((step.Debt - 15) / 78, 0, 1)
+            + 0.8 * Math.Max(0, step.Made - 58)
+        )
         * (step.Tight ? TightSupply : 1)
-        * (feet < StaysColdBelow && step.Brought <= 0 ? ColdSupply : 1);
+        * (step.Brought > 0 ? 1 : Open(feet));
+
+    /// <summary>Share of the blood that reaches a foot which nothing warms: feet that go in cold stay cold.</summary>
+    private static double Open(double feet) =>
+        ColdSupply + (1 - ColdSupply) * Math.Clamp((feet - LeastFrom) / (FullFrom - LeastFrom), 0, 1);
 
     /// <summary>Temperature of the feet after a step, °C: they head for a balance with a time constant of five hours per m²K/W.</summary>
     /// <param name="feet">Before it, °C.</param>

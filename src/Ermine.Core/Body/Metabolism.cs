@@ -30,6 +30,9 @@ public static class Metabolism
     /// <summary>Highest sleeping heat credited under 18 years, W/m²: that of the standard woman (assumption).</summary>
     public const double CeilingUnder18 = 47.2;
 
+    /// <summary>Age from which the full heat is credited, years.</summary>
+    public const int AdultFrom = 18;
+
     private const double WattsPerKcalPerDay = 4184.0 / 86400;
 
     /// <summary>Resting heat of the whole body, W (Mifflin–St Jeor). Ages under 25 count as 25.</summary>
@@ -44,7 +47,7 @@ public static class Metabolism
     public static double Sleeping(Sleeper sleeper) =>
         Math.Min(
             SleepingFactor * RestingWatts(sleeper) / sleeper.BodyAreaM2,
-            sleeper.AgeYears < 18 ? CeilingUnder18 : Ceiling
+            sleeper.AgeYears < AdultFrom ? CeilingUnder18 : Ceiling
         );
 
     /// <summary>Heat lost by breathing, W per m² of body (ISO 11079).</summary>

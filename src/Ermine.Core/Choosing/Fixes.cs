@@ -34,6 +34,15 @@ public enum FixKind
     /// <summary>Hangs a cover under the hammock.</summary>
     CoverBelow,
 
+    /// <summary>Wraps something round the feet.</summary>
+    WrapFeet,
+
+    /// <summary>Leaves something out, on a night that is too warm.</summary>
+    LeaveOut,
+
+    /// <summary>Opens a collar or hood, on a night that is too warm.</summary>
+    Open,
+
     /// <summary>Does something before or in the night.</summary>
     Do,
 }
@@ -51,6 +60,7 @@ public sealed record FixPart(FixKind Kind, Guid? ItemId, Guid? ReplacesId, Night
 /// <param name="System">The system after it.</param>
 /// <param name="Bedtime">When the night begins and ends and what is done after it; null where that stays.</param>
 /// <param name="Gain">How much colder the night may be; null where it then holds in any air, or held in none before.</param>
+/// <param name="HoldsGain">How much further it then holds by the plan's own word; what is only done moves the hours and not this. Null as the gain is.</param>
 /// <param name="Then">What the plan then says.</param>
 /// <param name="MassG">Grams it adds to the load; things that come along anyway add none.</param>
 /// <param name="Covers">It closes the gap by itself: the night is then slept through, and unless it is only done comfort holds at the low planned for.</param>
@@ -59,10 +69,29 @@ public sealed record Fix(
     SleepSystem System,
     Bedtime? Bedtime,
     TemperatureDifference? Gain,
+    TemperatureDifference? HoldsGain,
     Outcome Then,
     double MassG,
     bool Covers
 );
+
+/// <summary>The changes to one night against the gap that is to be closed.</summary>
+/// <param name="Now">The night as it is; null where the trip has no such night.</param>
+/// <param name="ToSleepThrough">Degrees until it is slept through; null where it is, or where no line lies at a temperature.</param>
+/// <param name="ToHold">Degrees until it holds at the low planned for; null where it does, or where no line lies at a temperature.</param>
+/// <param name="Changes">What can be changed.</param>
+/// <param name="Reliefs">What helps on a night that is too warm.</param>
+public sealed record FixList(
+    Outcome? Now,
+    TemperatureDifference? ToSleepThrough,
+    TemperatureDifference? ToHold,
+    IReadOnlyList<Fix> Changes,
+    IReadOnlyList<Relief> Reliefs
+)
+{
+    /// <summary>Of no night.</summary>
+    public static FixList None { get; } = new(null, null, null, [], []);
+}
 
 /// <summary>
 /// Ranks changes to one night, singly and in pairs, from what is owned and what can be done. All are ranked by what they would hold to as
@@ -76,6 +105,9 @@ public sealed class Fixes
     /// <summary>Fixes shown at most for one side: under, on or over the body, or done. A closet of bags would otherwise hide the booties.</summary>
     public const int MostForOneSide = 3;
 
+    /// <summary>What is thinner is not wrapped round the feet, m²K/W (assumption).</summary>
+    public const double WorthWrapping = 0.2;
+
     /// <summary>Single changes from which pairs are made, and pairs shown at most.</summary>
     public const int BestForPairs = 10,
         MostPairs = 3;
@@ -87,25 +119,45 @@ public sealed class Fixes
     private readonly Bedtime bedtime;
     private readonly Temperature? low;
     private readonly Outcome now;
+    private readonly BodyAndFeet asThingsLie;
 
     private Fixes(TripRun run, int night)
     {
         (this.run, this.night, closet) = (run, night, run.Closet);
         (system, bedtime, low) = (run.SystemOf(night), run.BedtimeOf(night), run.LowOf(night));
         now = Outcome.Of(run, night);
+        asThingsLie = AsThingsLie(system);
     }
 
     /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
     /// <param name="run">The trip.</param>
     /// <param name="night">Which night, from 0.</param>
-    public static IReadOnlyList<Fix> For(TripRun run, int night) => new Fixes(run, night).Ranked();
+    public static FixList For(TripRun run, int night)
+    {
+        var fixes = new Fixes(run, night);
+        var (now, low) = (fixes.now, fixes.low);
+        static TemperatureDifference? Short(TemperatureDifference? margin) =>
+            margin is { Kelvin: < 0 } k ? new(-k.Kelvin) : null;
+        return new(
+            now,
+            now.Verdict is null or Verdict.Warm or Verdict.Hot ? null : Short(now.TurnsAt?.Together.MarginAt(low)),
+            Short(now.Margin),
+            fixes.Ranked(),
+            now.Verdict == Verdict.Hot ? Reliefs.For(run, night) : []
+        );
+    }
 
     /// <summary>The single change that ranks first; null where none is worth it.</summary>
     /// <inheritdoc cref="For"/>
     public static Fix? BestSingle(TripRun run, int night)
     {
         var fixes = new Fixes(run, night);
-        return fixes.Singles().OrderBy(c => c, Candidate.ByGain).Select(fixes.Told).FirstOrDefault(fixes.IsWorthIt);
+        return fixes
+            .Singles()
+            .Where(c => c.IsWorthIt)
+            .OrderBy(c => c, Candidate.ByGain)
+            .Select(fixes.Told)
+            .FirstOrDefault(fixes.IsWorthIt);
     }
 
     /// <summary>Whether a change closes the gap of a night.</summary>
@@ -121,11 +173,19 @@ public sealed class Fixes
     private IReadOnlyList<Fix> Ranked()
     {
         var singles = Singles();
-        var shown = Order(singles).GroupBy(SideOf).SelectMany(side => side.Take(MostForOneSide)).ToList();
+        var shown = Order(singles.Where(c => c.IsWorthIt))
+            .GroupBy(SideOf)
+            .SelectMany(side => side.Take(MostForOneSide))
+            .ToList();
         var told = ToldOf(shown);
         if (now.IsShort && !told.Any(f => f.Covers && f.Bedtime is null))
         {
-            var best = singles.OrderBy(c => c, Candidate.ByGain).Take(BestForPairs).ToList();
+            var best = singles
+                .OrderBy(c => c, Candidate.ByGain)
+                .Take(BestForPairs / 2)
+                .Union(singles.OrderByDescending(c => c.Helps).Take(BestForPairs))
+                .Take(BestForPairs)
+                .ToList();
             var pairs = best.SelectMany((a, n) => best.Skip(n + 1).Select(b => Pair(a, b)))
                 .OfType<Candidate>()
                 .ToList();
@@ -161,27 +221,32 @@ public sealed class Fixes
             change.System,
             change.Bedtime,
             outcome.GainOver(now),
+            outcome.Holds.Together.ColderThan(now.Holds.Together),
             outcome,
             Grams(change.System),
             Covers(now, outcome, onlyDone: change.System == system)
         );
     }
 
-    /// <summary>Everything that can be changed by itself and would be worth it as things lie this evening.</summary>
+    /// <summary>Everything that can be changed by itself and would help body or feet as things lie this evening.</summary>
     private List<Candidate> Singles() =>
         [
             .. Things()
                 .Select(t => Weigh([t.Part], t.System, t.Apply))
                 .Concat(Doing().Select(d => Weigh([d.Part], d.Bedtime)))
                 .OfType<Candidate>()
-                .Where(c => c.IsWorthIt),
+                .Where(c => c.Helps >= WorthMentioning),
         ];
 
     private Candidate? Weigh(IReadOnlyList<FixPart> parts, SleepSystem changed, Func<SleepSystem, SleepSystem> apply)
     {
-        var line = run.Model.Holds(night, changed, run[night].EveningWater).Line();
-        return new(parts, changed, null, apply, line, now.Comfort);
+        var line = AsThingsLie(changed);
+        return new(parts, changed, null, apply, line, asThingsLie);
     }
+
+    /// <summary>What a system would hold to as things lie this evening, before the trip is run in it.</summary>
+    private BodyAndFeet AsThingsLie(SleepSystem changed) =>
+        run.Model.HoldsTogether(night, changed, bedtime, run[night].EveningWater);
 
     private Candidate? Weigh(IReadOnlyList<FixPart> parts, Bedtime then)
     {
@@ -189,7 +254,7 @@ public sealed class Fixes
             return null;
         var (day, model) = (run[night].Day, run.Model);
         var slept = model.Sleep(night, system, then, day.Evening.Water, day.DampInBed);
-        return new(parts, system, then, s => s, model.TurnsAt(night, slept)!, turned);
+        return new(parts, system, then, s => s, slept.Lines!.Both(), turned);
     }
 
     private Candidate? Pair(Candidate a, Candidate b)
@@ -205,15 +270,20 @@ public sealed class Fixes
         }
         // What is done is worth about as much in whatever is slept in.
         var (put, done) = a.Bedtime is null ? (a, b) : (b, a);
-        var line =
-            put.Line.Outside is { } at && done.Gain < double.MaxValue
-                ? ColdLine.At(at - new TemperatureDifference(done.Gain))
-                : put.Line;
+        var line = BodyAndFeet.Of(
+            Shifted(put.Line.Body, done.Line.Body, done.Before.Body),
+            put.Line.Feet is { } feet && done is { Line.Feet: { } doneFeet, Before.Feet: { } feetBefore }
+                ? Shifted(feet, doneFeet, feetBefore)
+                : put.Line.Feet
+        );
         return new(parts, put.System, done.Bedtime, put.Apply, line, put.Before);
     }
 
+    private static ColdLine Shifted(ColdLine line, ColdLine then, ColdLine before) =>
+        then.ColderThan(before) is { } gain && line.Outside is { } at ? ColdLine.At(at - gain) : line;
+
     /// <summary>As far as can be told from this evening.</summary>
-    private bool Closes(Candidate change) => now.IsShort && low is { } planned && change.Line.In(planned);
+    private bool Closes(Candidate change) => now.IsShort && low is { } planned && change.Line.Together.In(planned);
 
     private IEnumerable<Candidate> Order(IEnumerable<Candidate> changes) =>
         changes.OrderByDescending(Closes).ThenBy(c => Closes(c) ? Grams(c.System) : 0).ThenBy(c => c, Candidate.ByGain);
@@ -247,24 +317,33 @@ public sealed class Fixes
         SleepSystem System,
         Bedtime? Bedtime,
         Func<SleepSystem, SleepSystem> Apply,
-        ColdLine Line,
-        ColdLine Before
+        BodyAndFeet Line,
+        BodyAndFeet Before
     )
     {
         public static Comparer<Candidate> ByGain { get; } =
             Comparer<Candidate>.Create((a, b) => b.Gain.CompareTo(a.Gain));
 
         /// <summary>Degrees gained, only to rank by: past every temperature the most or the least there is.</summary>
-        public double Gain =>
-            Line.ColderThan(Before)?.Kelvin
-            ?? Line.CompareTo(Before) switch
+        public double Gain { get; } = Gained(Line.Together, Before.Together);
+
+        public bool IsWorthIt => Gain >= WorthMentioning;
+
+        /// <summary>The most it does for the body or for the feet alone: beside something for the other it may be worth it.</summary>
+        public double Helps { get; } =
+            Math.Max(
+                Gained(Line.Body, Before.Body),
+                Before.Feet is { } before ? Gained(Line.Feet ?? Line.Together, before) : 0
+            );
+
+        private static double Gained(ColdLine then, ColdLine before) =>
+            then.ColderThan(before)?.Kelvin
+            ?? then.CompareTo(before) switch
             {
                 < 0 => double.MaxValue,
                 0 => 0,
                 _ => double.MinValue,
             };
-
-        public bool IsWorthIt => Gain >= WorthMentioning;
     }
 
     private IEnumerable<(FixPart Part, SleepSystem System, Func<SleepSystem, SleepSystem> Apply)> Things()
@@ -294,6 +373,22 @@ public sealed class Fixes
                 );
         }
 
+        foreach (var id in run.Outfit.Along.Where(id => !used.Contains(id)))
+        {
+            if (
+                closet.Find(id) is { Side: Side.On } along
+                && Served.Can(Serving.RoundFeet, along)
+                && closet.ReadingOf(id).Insulation?.SI >= WorthWrapping
+            )
+                yield return Of(
+                    FixKind.WrapFeet,
+                    id,
+                    null,
+                    "It comes along and lies unused; round the feet it warms what fails.",
+                    s => s with { Layers = [.. s.Layers, new(id, Closure.Closed, As: Serving.RoundFeet)] }
+                );
+        }
+
         var tops = layers.Where(l => closet.Find(l.ItemId)!.IsTopLayer).ToList();
         for (var i = 0; i + 1 < tops.Count; i++)
         {
@@ -306,12 +401,17 @@ public sealed class Fixes
                 s => SystemChange.Turn(s, inner, outer)
             );
         }
-        foreach (var open in tops.Where(l => l.Closure != Closure.Closed || l.HoodOpen && !bedtime.AbleToHear))
+        var hoods = layers.Where(l => closet.Find(l.ItemId)!.HasOwnHood && l.HoodOpen && !bedtime.AbleToHear);
+        foreach (
+            var open in tops.Where(l => l.Closure != Closure.Closed || l.HoodOpen && !bedtime.AbleToHear).Concat(hoods)
+        )
             yield return Of(
                 FixKind.Close,
                 open.ItemId,
                 null,
-                "Warm air no longer escapes at the neck.",
+                closet.Find(open.ItemId)!.HasOwnHood
+                    ? "Its hood goes up: the head is in it too."
+                    : "Warm air no longer escapes at the neck.",
                 s =>
                     SystemChange.Use(
                         s,
@@ -319,7 +419,7 @@ public sealed class Fixes
                         l => l with { Closure = Closure.Closed, HoodOpen = l.HoodOpen && bedtime.AbleToHear }
                     )
             );
-        if (system.Hammock is { } hammock)
+        if (system.Bed.Hammock is { } hammock)
         {
             var right = hammock with { Fit = UnderquiltFit.Snug };
             if (right != hammock)
@@ -328,7 +428,7 @@ public sealed class Fixes
                     null,
                     null,
                     "The underquilt hangs snug, its loft free.",
-                    s => s with { Hammock = right }
+                    s => s with { Bed = s.Bed with { Hammock = right } }
                 );
             if (!system.IsCoveredBelow)
                 yield return Of(
@@ -336,16 +436,23 @@ public sealed class Fixes
                     null,
                     null,
                     "A cover keeps moving air off the underside.",
-                    s => s with { Hammock = s.Hammock! with { WindCover = true } }
+                    s => s with { Bed = s.Bed with { Hammock = s.Bed.Hammock! with { WindCover = true } } }
                 );
         }
-        else if (system.Under != UnderGap.Rucksack)
+        else if (system.Under(Region.Legs) != UnderGap.Rucksack)
             yield return Of(
                 FixKind.FillGap,
                 null,
                 null,
                 "It lies where no pad does.",
-                s => s with { UnderGap = UnderGap.Rucksack }
+                s =>
+                    s with
+                    {
+                        Bed = s.Bed with
+                        {
+                            Beneath = s.Bed.Under with { Legs = UnderGap.Rucksack, Feet = UnderGap.Rucksack },
+                        },
+                    }
             );
     }
 
@@ -358,7 +465,7 @@ public sealed class Fixes
             && item.Kind == ItemKind.Garment
             && closet.ReadingOf(item.Id).Local.Head >= NightRules.KeepsSoundOut
         )
-        && (system.Hammock is not null || item.Kind != ItemKind.Underquilt);
+        && (system.Bed.Hammock is not null || item.Kind != ItemKind.Underquilt);
 
     private IEnumerable<(FixPart Part, Bedtime Bedtime)> Doing()
     {
@@ -377,6 +484,13 @@ public sealed class Fixes
         if (!Done(NightEventKind.HotBottle))
             offered.Add(
                 (Usual(NightEventKind.HotBottle, bedtime.InHour), "Wrapped, at the feet, it warms until midnight.")
+            );
+        if (!Done(NightEventKind.Warmer))
+            offered.Add(
+                (
+                    Usual(NightEventKind.Warmer, bedtime.InHour),
+                    "A pair outside the socks warms the feet for seven hours."
+                )
             );
         if (coolFrom is not null)
         {

@@ -10,6 +10,7 @@ namespace Ermine.Core.Choosing;
 /// <summary>A plain piece not owned yet, and what it would do for one night.</summary>
 /// <param name="Piece">What it is, as it would stand in the kit.</param>
 /// <param name="Gain">How much colder the night may be; null where it then holds in any air, or held in none before.</param>
+/// <param name="HoldsGain">How much further it then holds; null as the gain is.</param>
 /// <param name="Then">What the night comes to with it.</param>
 /// <param name="Covers">It closes the gap by itself.</param>
 /// <param name="GainPerKg">Degrees per kilogram; null where the gain is.</param>
@@ -18,6 +19,7 @@ namespace Ermine.Core.Choosing;
 public sealed record Buy(
     KitItem Piece,
     TemperatureDifference? Gain,
+    TemperatureDifference? HoldsGain,
     Outcome Then,
     bool Covers,
     double? GainPerKg,
@@ -102,7 +104,7 @@ public static class Generics
         return
         [
             .. Pieces
-                .Where(p => p.Kind != ItemKind.Underquilt || system.Hammock is not null)
+                .Where(p => p.Kind != ItemKind.Underquilt || system.Bed.Hammock is not null)
                 .AsParallel()
                 .AsOrdered()
                 .WithCancellation(run.Context.Stop)
@@ -120,6 +122,7 @@ public static class Generics
                         Buy: new Buy(
                             piece,
                             gain,
+                            then.Holds.Together.ColderThan(now.Holds.Together),
                             then,
                             Fixes.Covers(now, then, onlyDone: false),
                             gain?.Kelvin / piece.MassG * 1000,

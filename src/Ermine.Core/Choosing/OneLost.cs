@@ -51,7 +51,7 @@ public static class OneLostAtATime
     /// <summary>Single losses, worst first.</summary>
     public static IReadOnlyList<OneLost> Of(TripRun run)
     {
-        var before = Enumerable.Range(0, run.Count).Select(n => Comfort(run, n)).ToList();
+        var before = Enumerable.Range(0, run.Count).Select(n => Holds(run, n)).ToList();
         var already = run.FirstGap();
         return
         [
@@ -76,8 +76,7 @@ public static class OneLostAtATime
 
     private sealed record Asked(KitItem Item, Mishap Mishap, int Night, double Margin, ColdLine Before, int? FirstGap);
 
-    private static ColdLine Comfort(TripRun run, int night) =>
-        run.Model.Holds(night, run.SystemOf(night), run[night].EveningWater).Line();
+    private static ColdLine Holds(TripRun run, int night) => run.HoldsTogether(night).Together;
 
     private static IEnumerable<Mishap> Mishaps(TripRun run, KitItem item)
     {
@@ -99,7 +98,7 @@ public static class OneLostAtATime
         {
             if (run.LowOf(n) is not { } low)
                 continue;
-            var then = Comfort(other, n);
+            var then = Holds(other, n);
             // Past every temperature there is no margin to rank by: in no air is the worst, in any air the best.
             var margin = then.MarginAt(low)?.Kelvin ?? (then.In(low) ? double.MaxValue : double.MinValue);
             if (worst is null || margin < worst.Margin)
@@ -107,7 +106,7 @@ public static class OneLostAtATime
         }
         if (worst is null)
             return null;
-        var line = Comfort(other, worst.Night);
+        var line = Holds(other, worst.Night);
         var gap = other.FirstGap(already);
         var hurts = worst.Before.ColderThan(line) is { } cost
             ? cost.Kelvin >= Fixes.WorthMentioning
@@ -125,7 +124,7 @@ public static class OneLostAtATime
             asked.Mishap,
             asked.Night,
             then,
-            asked.Before.ColderThan(then.Comfort),
+            asked.Before.ColderThan(then.Holds.Together),
             Fixes.BestSingle(other.Knowing(along), asked.Night),
             asked.FirstGap
         );

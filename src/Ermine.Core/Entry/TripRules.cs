@@ -1,4 +1,6 @@
+using Ermine.Core.Body;
 using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
 using Ermine.Core.Plans;
 using Ermine.Core.Stack;
 
@@ -65,6 +67,16 @@ public static partial class EntryRules
             faults.Range($"{at}.typedWindMs", wind, 0, 60, "m/s");
         if (night.TypedCloud is { } cloud)
             faults.Range($"{at}.typedCloud", cloud, 0, 1, "of the sky");
+        if (night.GlacierMeanC is { } mean)
+            faults.Range($"{at}.glacierMeanC", mean, -60, 5, "°C");
+        if (night.InsideC is { } inside)
+            faults.Range($"{at}.insideC", inside, -30, 35, "°C");
+        else if (night.Shelter == Shelter.Heated)
+            faults.Add(
+                $"{at}.insideC",
+                "none",
+                "A heated shelter has its own air: type how cold it gets inside, −30 to 35 °C."
+            );
         var overrules = night.Overrules ?? [];
         if (!faults.AtMost($"{at}.overrules", overrules.Count, Enum.GetValues<LowStepKind>().Length, "steps"))
             return;
@@ -101,9 +113,12 @@ public static partial class EntryRules
             | !faults.AtMost($"{at}.days", member.Days.Count, MostNights, "days")
         )
             return;
+        CheckBed(faults, $"{at}.bed", member.Bed);
         faults.Once($"{at}.nights", member.Nights.Select(o => o.NightId), "Let each night differ once.");
         for (var i = 0; i < member.Nights.Count; i++)
         {
+            if (member.Nights[i].Bed is { } bed)
+                CheckBed(faults, $"{at}.nights[{i}].bed", bed);
             if (member.Nights[i].Bedtime is { } bedtime)
                 CheckBedtime(faults, $"{at}.nights[{i}].bedtime", bedtime, id => trip.Uses.Any(u => u.ItemId == id));
         }
@@ -289,8 +304,23 @@ public static partial class EntryRules
         }
     }
 
+    private static void CheckBed(Faults faults, string at, Bed bed)
+    {
+        if (bed.Under.Torso == UnderGap.Rucksack)
+            faults.Add(
+                $"{at}.beneath.torso",
+                "rucksack",
+                "A rucksack is as long as the legs: put it under legs and feet, or under the head."
+            );
+        if (bed.Filling is not { } filling)
+            return;
+        faults.Range($"{at}.filling.underCm", filling.UnderCm, 0, 50, "cm");
+        faults.Range($"{at}.filling.overCm", filling.OverCm, 0, 50, "cm");
+    }
+
     private static void CheckSystem(Faults faults, string at, SleepSystem system, Func<Guid, bool> owns)
     {
+        CheckBed(faults, $"{at}.bed", system.Bed);
         if (!faults.AtMost($"{at}.layers", system.Layers.Count, MostLayers, "layers"))
             return;
         var seen = new HashSet<Guid>();

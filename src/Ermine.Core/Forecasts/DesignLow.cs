@@ -93,6 +93,9 @@ public enum LowStepKind
 
     /// <summary>Wind at the site against wind in the forecast.</summary>
     SiteWind,
+
+    /// <summary>A heated shelter has its own air.</summary>
+    OwnAir,
 }
 
 /// <summary>One step from forecast low to design low.</summary>
@@ -145,7 +148,28 @@ public sealed record DesignLow(
     IReadOnlyList<ColdSideAt>? ByEnsemble,
     IReadOnlyList<LowStep> Steps,
     IReadOnlyList<string> Assumed
-);
+)
+{
+    /// <summary>The same in a heated shelter, whose own air is planned for.</summary>
+    /// <param name="inside">Air inside.</param>
+    public DesignLow Indoors(Temperature inside) =>
+        this with
+        {
+            CampLow = inside,
+            PlanFor = inside,
+            MildSide = inside,
+            SigmaK = 0,
+            Steps =
+            [
+                .. Steps,
+                new(
+                    LowStepKind.OwnAir,
+                    inside - PlanFor,
+                    "A heated shelter has its own air, as it was typed. If the fire dies it is as cold as outdoors before long."
+                ),
+            ],
+        };
+}
 
 /// <summary>From a forecast low to the low to plan for (assumptions throughout).</summary>
 public static class DesignLows

@@ -32,6 +32,9 @@ public static class Vapour
     /// <summary>Heat that skin vapour carries off where nothing covers, W/m² of body (assumption).</summary>
     public const double OfBareSkin = 1.4;
 
+    /// <summary>Least that skin vapour carries off inside a barrier, W/m² of body: the bellows at the neck (assumption).</summary>
+    public const double LeastInBarrier = 4;
+
     /// <summary>Breath that goes into the bag, g/h (assumption).</summary>
     public const double Breath = 15;
 
@@ -68,9 +71,9 @@ public static class Vapour
         foreach (var (share, inBarrier) in Columns(Barred(stack)))
         {
             using var column = ColumnOf(parts, inBarrier);
-            heat += share * HeatOf(DryHour(column, ends), 1);
+            heat += share * OfBody(HeatOf(DryHour(column, ends), 1), inBarrier);
         }
-        return CoveredShare * heat + OfBareSkin;
+        return heat;
     }
 
     private static ColumnFlow DryHour(VapourColumn column, ColumnEnds ends)
@@ -111,14 +114,15 @@ public static class Vapour
         foreach (var (share, inBarrier) in Columns(barred))
         {
             var perM2 = share * area;
-            var (flow, taken) = Through(parts, water, ends, (inBarrier, perM2, hours, addedG * share / perM2), stop);
+            var part = (inBarrier, perM2, hours, addedG * share / perM2);
+            var (flow, taken) = Through(parts, water, ends, part, stop);
             source += flow.Source * perM2;
             escaped += flow.Escaped * perM2;
-            heat += share * taken;
+            heat += share * OfBody(taken, inBarrier);
         }
         if (outsideC < 0 && barred < 1)
             escaped -= Bind(parts, water, Math.Min(escaped, Sorption * source - (source + addedG - escaped)));
-        return new(source, addedG, escaped, RunInwards(parts, water), CoveredShare * heat + OfBareSkin);
+        return new(source, addedG, escaped, RunInwards(parts, water), heat);
     }
 
     /// <summary>The outermost thing over the body; null where there is none.</summary>
@@ -151,7 +155,7 @@ public static class Vapour
         var heat = part.AddedPerM2 > 0 ? HeatWithout(column, nodes, ends, part.Hours, stop) : (double?)null;
         nodes[InnermostOfBag(parts, part.InBarrier)] += part.AddedPerM2;
         var flow = column.Pass(nodes, ends, part.Hours, stop);
-        Move(parts, water, part.InBarrier, nodes, part.PerM2, fromThings: false);
+        Move(parts, water, part.InBarrier, nodes, part.PerM2, fromThings: false, column.FrozenFrom);
         return (flow, heat ?? HeatOf(flow, part.Hours));
     }
 
@@ -174,6 +178,8 @@ public static class Vapour
     {
         var things = stack.Layers.Things;
         var parts = new List<Part>(things.Count);
+        // The air under clothes lies inside the innermost of them.
+        var underClothes = OverCovered(stack.Layers.StillUnderClothes);
         for (var i = 0; i < things.Count; i++)
         {
             var item = things[i].Item;
@@ -184,11 +190,17 @@ public static class Vapour
                 stack.Mean(i, Region.Legs),
                 stack.Mean(i, Region.Feet)
             );
-            var cover = OverCovered(item.Cover.Torso, item.Cover.Legs, item.Cover.Feet);
-            VapourLayer? loft =
-                resistance > Thinnest
-                    ? VapourLayer.Insulation(resistance, VapourColumn.UsualIm, VapourColumn.UsualSlices)
-                    : null;
+            var still = 0.0;
+            if (item.Kind == ItemKind.Bivy && resistance > 0)
+                still = StillAir.InBivy;
+            else if (item.Kind == ItemKind.Garment)
+                (still, underClothes) = (underClothes, 0);
+            var cover = OverCovered(
+                things[i].Cover(Region.Torso),
+                things[i].Cover(Region.Legs),
+                things[i].Cover(Region.Feet)
+            );
+            VapourLayer? loft = resistance + still > Thinnest ? Loft(resistance, still) : null;
             VapourLayer? film =
                 Moisture.FabricResistance(item) is not { } fabric || cover <= 0 ? null
                 : item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1)
@@ -199,12 +211,20 @@ public static class Vapour
         return parts;
     }
 
-    /// <summary>Share of the covered body that barriers cover together.</summary>
-    private static double Barred(BuiltStack stack)
+    private static VapourLayer Loft(double resistance, double stillAir)
     {
-        var barred = stack.Layers.Barred;
-        return OverCovered(barred.Torso, barred.Legs, barred.Feet);
+        var own = VapourLayer.Insulation(resistance, VapourColumn.UsualIm, VapourColumn.UsualSlices);
+        return own with
+        {
+            Resistance = own.Resistance + stillAir,
+            VapourResistance = own.VapourResistance + stillAir / VapourColumn.Lewis,
+        };
     }
+
+    /// <summary>Share of the covered body that barriers cover together.</summary>
+    private static double Barred(BuiltStack stack) => OverCovered(stack.Layers.Barred);
+
+    private static double OverCovered(ByRegion<double> by) => OverCovered(by.Torso, by.Legs, by.Feet);
 
     /// <summary>Mean over the covered body of what is given by region.</summary>
     private static double OverCovered(double torso, double legs, double feet)
@@ -238,14 +258,16 @@ public static class Vapour
     }
 
     /// <summary>Heat that skin vapour carries off where one column stands for the covered body, W/m² of body.</summary>
-    public static double OfBody(ColumnFlow flow, double hours) => CoveredShare * HeatOf(flow, hours) + OfBareSkin;
+    public static double OfBody(ColumnFlow flow, double hours) => OfBody(HeatOf(flow, hours), inBarrier: false);
 
-    /// <summary>What gathers in the layers never gives back more than leaving the skin took.</summary>
-    private static double HeatOf(ColumnFlow flow, double hours)
-    {
-        var taken = VapourColumn.Evaporation * flow.Source;
-        return (taken - Math.Min(flow.Kept, taken)) / hours;
-    }
+    /// <summary>
+    /// What leaves the covered body and what bare skin gives off. Inside a barrier it is never less than the neck pumps out with every move.
+    /// </summary>
+    private static double OfBody(double perM2OfColumn, bool inBarrier) =>
+        Math.Max(CoveredShare * perM2OfColumn + OfBareSkin, inBarrier ? LeastInBarrier : 0);
+
+    /// <summary>What leaving the skin takes, W/m² of column; what frost gives back on its way is not credited.</summary>
+    private static double HeatOf(ColumnFlow flow, double hours) => VapourColumn.Evaporation * flow.Source / hours;
 
     /// <summary>The first face inside a bag or quilt; the outermost of what is worn where there is none. Node 0 lies at the skin.</summary>
     private static int InnermostOfBag(List<Part> parts, bool inBarrier)
@@ -272,7 +294,8 @@ public static class Vapour
         bool inBarrier,
         Span<double> nodes,
         double perM2,
-        bool fromThings
+        bool fromThings,
+        int frozenFrom = 0
     )
     {
         var node = 1;
@@ -280,7 +303,10 @@ public static class Vapour
         {
             if (!part.InColumn(inBarrier))
                 continue;
-            var own = water[part.Item.Id].At(inBarrier);
+            var thing = water[part.Item.Id];
+            var own = thing.At(inBarrier);
+            if (!fromThings)
+                thing.Freeze(inBarrier, frozenFrom - node);
             var at = nodes.Slice(node, part.Faces);
             for (var face = 0; face < own.Length; face++)
             {

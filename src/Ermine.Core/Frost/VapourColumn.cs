@@ -24,16 +24,21 @@ public readonly record struct VapourLayer(double Resistance, double VapourResist
 /// <param name="AirLayer">Still layer outside, m²K/W.</param>
 public readonly record struct ColumnEnds(double SkinC, double AirC, double AirPa, double AirLayer)
 {
+    /// <summary>
+    /// Skin of the covered body from which it gives off vapour is never taken colder, °C (assumption): where the mean skin is colder still
+    /// it is that of limbs cut off from blood, and the trunk goes on as before. With it a bag gives back its extreme on the bench of labels.
+    /// </summary>
+    public const double ColdestSkin = 29;
+
     /// <summary>A skin in a climate.</summary>
     public static ColumnEnds Of(double skinC, Climate climate) =>
-        new(skinC, climate.AirC, climate.VapourPa, climate.StillLayer);
+        new(Math.Max(skinC, ColdestSkin), climate.AirC, climate.VapourPa, climate.StillLayer);
 }
 
 /// <summary>What a stretch of time did to a column; g per m² of column.</summary>
 /// <param name="Source">Vapour from the skin.</param>
 /// <param name="Escaped">Vapour into the air.</param>
-/// <param name="Kept">Heat of deposition that stays inside: Σ heat·deposited·outer share of the resistance, Wh/m²; negative where water that lay there dried.</param>
-public readonly record struct ColumnFlow(double Source, double Escaped, double Kept);
+public readonly record struct ColumnFlow(double Source, double Escaped);
 
 /// <summary>
 /// One column from the skin to the air: Glaser's method with storage (ISO 13788). Between nodes the vapour pressure is linear in the
@@ -56,9 +61,6 @@ public sealed class VapourColumn : IDisposable
 
     /// <summary>Evaporation heat of water, Wh/g.</summary>
     public const double Evaporation = 0.68;
-
-    /// <summary>Heat of frost from vapour, Wh/g.</summary>
-    public const double Deposition = 0.787;
 
     private const double Empty = 1e-12;
 
@@ -95,6 +97,9 @@ public sealed class VapourColumn : IDisposable
     /// <summary>Nodes: one next to the skin, then one at the outer face of every slice.</summary>
     public int Nodes => count;
 
+    /// <summary>The first node that was frozen when time last passed; <see cref="Nodes"/> where none was.</summary>
+    public int FrozenFrom { get; private set; }
+
     /// <summary>Gives back what the column was lent; it cannot be used after that.</summary>
     public void Dispose()
     {
@@ -112,8 +117,6 @@ public sealed class VapourColumn : IDisposable
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
     public ColumnFlow Pass(Span<double> water, ColumnEnds climate, double hours, CancellationToken stop = default)
     {
-        Span<double> before = stackalloc double[count];
-        water[..count].CopyTo(before);
         var thermal = held.AsSpan(0, count);
         var resistance = held.AsSpan(count, count + 2);
         var pressure = held.AsSpan(2 * count + 2, count + 2);
@@ -122,8 +125,14 @@ public sealed class VapourColumn : IDisposable
         resistance[count + 1] = resistance[count] + climate.AirLayer / Lewis;
         pressure[0] = MoistAir.OverWater(climate.SkinC);
         pressure[count + 1] = climate.AirPa;
-        for (var n = 0; n < count; n++)
-            pressure[n + 1] = MoistAir.Saturation(climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole);
+        FrozenFrom = count;
+        for (var n = count - 1; n >= 0; n--)
+        {
+            var celsius = climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole;
+            pressure[n + 1] = MoistAir.Saturation(celsius);
+            if (celsius < 0)
+                FrozenFrom = n;
+        }
         var (source, escaped) = (0.0, 0.0);
         var left = hours;
         while (left > Empty)
@@ -147,17 +156,8 @@ public sealed class VapourColumn : IDisposable
             escaped += flux[count] * step;
             left -= step;
         }
-        var kept = 0.0;
-        for (var n = 0; n < count; n++)
-        {
-            // Frost gives back more than dew; neither more than its share of the way out.
-            var heat = pressure[n + 1] < Freezing ? Deposition : Evaporation;
-            kept += heat * (water[n] - before[n]) * (whole - thermal[n]) / whole;
-        }
-        return new(source, escaped, kept);
+        return new(source, escaped);
     }
-
-    private static readonly double Freezing = MoistAir.Saturation(0);
 
     /// <summary>
     /// Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them they follow the

@@ -15,10 +15,20 @@ public sealed class ThingWater
     private readonly double[] barred;
     private double share;
 
+    /// <summary>The first of its faces that is frozen, without a barrier and in one.</summary>
+    private (int Open, int Barred) frozen = (Faces, Faces);
+
     internal ThingWater() => (open, barred) = (new double[Faces], new double[Faces]);
 
     private ThingWater(ThingWater other) =>
-        (open, barred, share, Bound, Hoar) = ([.. other.open], [.. other.barred], other.share, other.Bound, other.Hoar);
+        (open, barred, share, frozen, Bound, Hoar) = (
+            [.. other.open],
+            [.. other.barred],
+            other.share,
+            other.frozen,
+            other.Bound,
+            other.Hoar
+        );
 
     /// <summary>Bound by its fibres.</summary>
     public double Bound { get; internal set; }
@@ -38,6 +48,21 @@ public sealed class ThingWater
         }
     }
 
+    /// <summary>What of it loosens loft, g of liquid water: frozen water counts <see cref="Moisture.OfFrost"/> of it.</summary>
+    public double Loosening
+    {
+        get
+        {
+            var (liquid, ice) = (Bound, Hoar);
+            for (var i = 0; i < Faces; i++)
+            {
+                liquid += (i < frozen.Open ? open[i] : 0) + (i < frozen.Barred ? barred[i] : 0);
+                ice += (i < frozen.Open ? 0 : open[i]) + (i < frozen.Barred ? 0 : barred[i]);
+            }
+            return liquid + Moisture.OfFrost * ice;
+        }
+    }
+
     /// <summary>By slice from the inside out, all parts together and hoar at the last, g.</summary>
     public IReadOnlyList<double> BySlice =>
         [.. open.Zip(barred, (a, b) => a + b).Select((g, i) => i == Faces - 1 ? g + Hoar : g)];
@@ -46,6 +71,13 @@ public sealed class ThingWater
     internal Span<double> At(bool inBarrier) => inBarrier ? barred : open;
 
     internal ThingWater Copy() => new(this);
+
+    /// <summary>Says from which face out it is frozen; it stays so until the next night says otherwise.</summary>
+    internal void Freeze(bool inBarrier, int from)
+    {
+        from = Math.Clamp(from, 0, Faces);
+        frozen = inBarrier ? (frozen.Open, from) : (from, frozen.Barred);
+    }
 
     /// <summary>Wets it through and through.</summary>
     internal void Add(double grams)
@@ -132,6 +164,10 @@ public sealed class Water
     /// <summary>g of water on a g of a thing.</summary>
     public double PerGram(KitItem item) => GramsOf(item.Id) / Math.Max(1, Moisture.HoldingMassG(item));
 
+    /// <summary>What loosens the loft of a thing, g of liquid water on a g of it.</summary>
+    public double Loosening(KitItem item) =>
+        things.TryGetValue(item.Id, out var water) ? water.Loosening / Math.Max(1, Moisture.HoldingMassG(item)) : 0;
+
     /// <summary>Water of a thing by slice from the inside out, g.</summary>
     public IReadOnlyList<double> BySlice(Guid id) =>
         things.TryGetValue(id, out var water) ? water.BySlice : new double[ThingWater.Faces];
@@ -165,6 +201,12 @@ public sealed class WaterInHand
 
     /// <summary>g of water on a g of a thing.</summary>
     public double PerGram(KitItem item) => GramsOf(item.Id) / Math.Max(1, Moisture.HoldingMassG(item));
+
+    /// <summary>What loosens the loft of a thing, g of liquid water on a g of it.</summary>
+    public double Loosening(KitItem item) =>
+        touched.TryGetValue(item.Id, out var water) || before.TryGetValue(item.Id, out water)
+            ? water.Loosening / Math.Max(1, Moisture.HoldingMassG(item))
+            : 0;
 
     /// <summary>Wets a thing as far as it holds; what it took, g.</summary>
     public double Wet(KitItem item, double grams)

@@ -14,6 +14,9 @@ public enum Surface
     /// <summary>Bare frozen ground.</summary>
     FrozenGround,
 
+    /// <summary>Bare ground that is not frozen.</summary>
+    UnfrozenGround,
+
     /// <summary>Lake ice under snow.</summary>
     LakeIce,
 
@@ -33,7 +36,8 @@ public static class GroundTemperature
     /// <summary>The ground for a night whose mean air is given.</summary>
     /// <param name="surface">What the pads lie on.</param>
     /// <param name="meanAir">Mean air of the night.</param>
-    public static Temperature Of(Surface surface, Temperature meanAir)
+    /// <param name="glacierMeanAnnual">Mean annual air temperature on a glacier, °C.</param>
+    public static Temperature Of(Surface surface, Temperature meanAir, double glacierMeanAnnual = GlacierMeanAnnual)
     {
         var t = meanAir.Celsius;
         return new(
@@ -41,9 +45,10 @@ public static class GroundTemperature
             {
                 Surface.SeasonalSnow => Math.Min(0, 0.5 * t - 1),
                 Surface.FrozenGround => 0.4 * t,
+                Surface.UnfrozenGround => Math.Max(1, 0.6 * t + 2),
                 Surface.LakeIce => Math.Min(0, 0.5 * t - 0.5),
                 Surface.Rock => 0.8 * t,
-                Surface.Glacier => Math.Min(0, 0.3 * t + 0.7 * GlacierMeanAnnual),
+                Surface.Glacier => Math.Min(0, 0.3 * t + 0.7 * glacierMeanAnnual),
                 _ => t,
             }
         );

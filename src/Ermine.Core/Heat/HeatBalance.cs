@@ -60,28 +60,31 @@ public static class HeatBalance
     /// <param name="skin">Mean skin temperature, °C.</param>
     /// <param name="heat">Heat made, W/m².</param>
     /// <param name="climate">What touches the bed.</param>
-    public static Losses Loss(Conductances stack, double skin, double heat, Climate climate) =>
-        new(
-            stack.ToAir * (skin - climate.AirC),
-            stack.ToGround * (skin - climate.GroundC),
-            stack.Leakage * (skin - climate.AirC),
+    public static Losses Loss(Conductances stack, double skin, double heat, Climate climate)
+    {
+        var ways = stack.In(skin, climate).Ways;
+        var fed = ways.FedShare(skin, climate);
+        return new(
+            (ways.Up + fed * ways.FeetUp) * (skin - climate.AirC),
+            (ways.Down + fed * ways.FeetDown) * (skin - climate.GroundC),
+            ways.Leakage * (skin - climate.AirC),
             Metabolism.Respiratory(heat, climate),
             stack.SkinEvaporation
         );
+    }
 
     /// <summary>All of them together, W per m² of body.</summary>
     /// <inheritdoc cref="Loss"/>
     public static double Total(Conductances stack, double skin, double heat, Climate climate) =>
-        (stack.ToAir + stack.Leakage) * (skin - climate.AirC)
-        + stack.ToGround * (skin - climate.GroundC)
-        + Metabolism.Respiratory(heat, climate)
-        + stack.SkinEvaporation;
+        stack.Ways.Loss(skin, climate) + Metabolism.Respiratory(heat, climate) + stack.SkinEvaporation;
 
     /// <summary>The same losses by path and region, largest first.</summary>
     /// <inheritdoc cref="Loss"/>
     public static IReadOnlyList<LossTerm> Terms(Conductances stack, double skin, double heat, Climate climate)
     {
+        stack = stack.In(skin, climate);
         var whole = Loss(stack, skin, heat, climate);
+        var fed = stack.Ways.FedShare(skin, climate);
         var terms = new List<LossTerm>
         {
             new(LossPath.Leakage, null, whole.Leakage, 0),
@@ -91,10 +94,12 @@ public static class HeatBalance
         foreach (var region in Regions.All)
         {
             var lying = stack.Lying[region];
-            var up = stack.Upward[region] * (skin - climate.AirC);
-            var down = stack.Downward[region] * (skin - climate.GroundC);
-            terms.Add(new(LossPath.Upward, region, Regions.BodyShare[region] * (1 - lying) * up, up));
-            terms.Add(new(LossPath.Downward, region, Regions.BodyShare[region] * lying * down, down));
+            var area = stack.Exposed * Regions.BodyShare[region];
+            var brought = region == Region.Feet ? fed : 1;
+            var up = brought * stack.Upward[region] * (skin - climate.AirC);
+            var down = brought * stack.Downward[region] * (skin - climate.GroundC);
+            terms.Add(new(LossPath.Upward, region, area * (1 - lying) * up, up));
+            terms.Add(new(LossPath.Downward, region, area * lying * down, down));
         }
         return [.. terms.OrderByDescending(t => t.WattsPerM2)];
     }
@@ -109,8 +114,12 @@ public static class HeatBalance
         var heat = warmth.SleepingHeat + threshold.Shivering;
         var skin = threshold.SkinCelsius;
 
-        double Surplus(double outside) =>
-            heat - Total(stack, skin, heat, where.ClimateAt(warmth.Felt(new(outside)), stack.Hung));
+        var ways = stack.Ways;
+        double Surplus(double outside)
+        {
+            var climate = where.ClimateAt(warmth.Felt(new(outside)), stack.Hung);
+            return heat - ways.Loss(skin, climate) - Metabolism.Respiratory(heat, climate) - stack.SkinEvaporation;
+        }
 
         if (Surplus(SearchTo) < 0)
             return None(Holding.InNone, $"Loses more than the sleeper makes even at {SearchTo} °C.");

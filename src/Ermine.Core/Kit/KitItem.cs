@@ -203,6 +203,9 @@ public sealed record KitItem(
     /// <summary>Headwear: covers the head and nothing else.</summary>
     public bool IsHeadwear => Kind == ItemKind.Garment && Cover is { Head: > 0, Torso: 0, Legs: 0, Feet: 0 };
 
+    /// <summary>A jacket or suit with a hood of its own, that is up or down.</summary>
+    public bool HasOwnHood => Kind == ItemKind.Garment && Cover is { Head: >= 0.5, Torso: > 0 };
+
     /// <summary>A bag or a quilt.</summary>
     public bool IsTopLayer => Kind is ItemKind.Bag or ItemKind.Quilt;
 

@@ -6,7 +6,10 @@ public static class Moisture
     /// <summary>Least share of its resistance that a wet thing keeps (assumption).</summary>
     public const double LeastKept = 0.2;
 
-    /// <summary>How fast loft goes with water, per g of water on a g of fill or fabric (assumption).</summary>
+    /// <summary>What frozen water loosens of loft beside as much liquid (assumption): it lies as grains and wets no fibre.</summary>
+    public const double OfFrost = 0.6;
+
+    /// <summary>How fast loft goes with liquid water, per g of water on a g of fill or fabric (assumption).</summary>
     public static double Decay(Material material) =>
         material switch
         {
@@ -19,7 +22,7 @@ public static class Moisture
 
     /// <summary>Share of the dry resistance that is left.</summary>
     /// <param name="material">What warms in it.</param>
-    /// <param name="waterPerGram">g of water on a g of fill or fabric, 0 or more.</param>
+    /// <param name="waterPerGram">Liquid water that loosens as much, g on a g of fill or fabric, 0 or more.</param>
     public static double Kept(Material material, double waterPerGram) =>
         Math.Max(LeastKept, Math.Exp(-Decay(material) * waterPerGram));
 

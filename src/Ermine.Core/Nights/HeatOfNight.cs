@@ -75,9 +75,10 @@ public sealed record NightStep(
 public sealed record WorstPlace(Region Region, bool Downward, double Hour, Temperature? Feet);
 
 /// <summary>The night played through.</summary>
-/// <param name="Verdict">By the lowest skin temperature, and hot where sweat wets.</param>
+/// <param name="Verdict">By the lowest skin temperature and never better than the feet; hot where sweat wets.</param>
 /// <param name="LowestSkin">Lowest mean skin temperature.</param>
 /// <param name="LowestFeet">Lowest temperature of the feet.</param>
+/// <param name="SettledFeet">The same once two hours have passed: from 20 °C on they hold.</param>
 /// <param name="CoolFrom">Hour from which sleep is restless; null where never.</param>
 /// <param name="AwakeFrom">Hour from which the sleeper lies awake shivering; null where never.</param>
 /// <param name="FeetColdFrom">Hour from which the feet are under 24 °C; null where never.</param>
@@ -91,6 +92,7 @@ public sealed record PlayedNight(
     Verdict Verdict,
     Temperature LowestSkin,
     Temperature LowestFeet,
+    Temperature SettledFeet,
     double? CoolFrom,
     double? AwakeFrom,
     double? FeetColdFrom,
@@ -171,7 +173,7 @@ public static class HeatOfNight
         var sleeper = night.Sleeper;
         var capacity = Capacity(sleeper);
         var steps = new List<NightStep>(moments.Length);
-        var (lowest, coldest, coldFeet) = (0, 0, 0);
+        var (lowest, coldest, coldFeet, settled) = (0, 0, 0, moments.Length - 1);
         double? coolFrom = null,
             awakeFrom = null,
             feetColdFrom = null,
@@ -185,15 +187,20 @@ public static class HeatOfNight
             lowest = m.Skin < moments[lowest].Skin ? n : lowest;
             coldest = m.Climate.AirC < moments[coldest].Climate.AirC ? n : coldest;
             coldFeet = m.Feet < moments[coldFeet].Feet ? n : coldFeet;
+            settled = IsSettled(night, m) && m.Feet < moments[settled].Feet ? n : settled;
             coolFrom ??= m.Skin < Verdicts.CoolBelow ? m.Hour : null;
             awakeFrom ??= m.Skin < Verdicts.ColdBelow ? m.Hour : null;
             feetColdFrom ??= m.Feet < Feet.WarnBelow ? m.Hour : null;
             feetAlarmFrom ??= m.Feet < Feet.AlarmBelow ? m.Hour : null;
         }
         return new(
-            Verdicts.Of(new(moments[lowest].Skin), sweat),
+            Verdicts.Worse(
+                Verdicts.Of(new(moments[lowest].Skin), sweat),
+                Verdicts.OfFeet(new(moments[coldFeet].Feet), new(moments[settled].Feet))
+            ),
             new(moments[lowest].Skin),
             new(moments[coldFeet].Feet),
+            new(moments[settled].Feet),
             coolFrom,
             awakeFrom,
             feetColdFrom,
@@ -206,18 +213,25 @@ public static class HeatOfNight
         );
     }
 
-    /// <summary>Lowest mean skin temperature of the night if its air were so much warmer throughout, °C.</summary>
+    /// <summary>Lowest temperatures of the night if its air were so much warmer throughout, °C: mean skin, and feet once they have settled.</summary>
     /// <param name="night">The night.</param>
     /// <param name="warmerK">How much warmer, K.</param>
-    public static double LowestSkin(NightToPlay night, double warmerK)
+    public static (double Skin, double SettledFeet) Lowest(NightToPlay night, double warmerK)
     {
         Span<Moment> moments = stackalloc Moment[Count(night)];
         Walk(night, warmerK, moments);
-        var lowest = double.MaxValue;
+        var (skin, feet) = (double.MaxValue, moments[^1].Feet);
         foreach (ref readonly var m in moments)
-            lowest = Math.Min(lowest, m.Skin);
-        return lowest;
+        {
+            skin = Math.Min(skin, m.Skin);
+            if (IsSettled(night, m))
+                feet = Math.Min(feet, m.Feet);
+        }
+        return (skin, feet);
     }
+
+    private static bool IsSettled(NightToPlay night, in Moment moment) =>
+        moment.Hour >= night.InHour + Feet.SettledAfter - 1e-9;
 
     /// <summary>Steps of a night.</summary>
     internal static int Count(NightToPlay night) =>
@@ -282,15 +296,11 @@ public static class HeatOfNight
                 frame = new(stacks[++current], meanAir, felt);
             var outside = air.At((from + to) / 2) + warmerK;
             var climate = frame.At(outside);
-            var chill = frame.Felt(warmth.Felt(new(outside)).Celsius);
+            var chill = warmth.OffsetK == 0 ? climate : frame.Felt(warmth.Felt(new(outside)).Celsius);
             var skin = Threshold.Comfort.SkinCelsius - debt / capacity;
             var shivering = Shivering(skin);
             var made = warmth.SleepingHeat + shivering;
-            var lost =
-                frame.ToAir * (skin - chill.AirC)
-                + frame.ToGround * (skin - chill.GroundC)
-                + Metabolism.Respiratory(made, chill)
-                + frame.Evaporation;
+            var lost = frame.Ways.Loss(skin, chill) + Metabolism.Respiratory(made, chill) + frame.Evaporation;
             var (brought, atFeet) = (0.0, 0.0);
             foreach (var source in sources)
             {
@@ -334,8 +344,7 @@ public static class HeatOfNight
         private readonly double humidity = slept.Where.Shelter.Humidity;
         private readonly double wind = slept.Where.WindMs;
 
-        public double ToAir { get; } = slept.Stack.ToAir + slept.Stack.Leakage;
-        public double ToGround { get; } = slept.Stack.ToGround;
+        public DryWays Ways { get; } = slept.Stack.Ways;
         public double Evaporation { get; } = slept.Stack.SkinEvaporation;
         public double Feet { get; } = slept.Stack.Upward.Feet;
         public bool TightFeet { get; } = slept.TightFeet;

@@ -24,12 +24,14 @@ public sealed record Segment(double FromHour, SleepSystem System, Surroundings W
 /// <param name="Played">What the hours were played with; null where they are.</param>
 /// <param name="Worn">What was slept in as it lay at getting in; null where they are.</param>
 /// <param name="Dawn">Water in everything at getting up.</param>
+/// <param name="Lines">Where its hours turn; null where they are.</param>
 public sealed record NightSlept(
     PlayedNight? Hours,
     FrostNight? Frost,
     NightToPlay? Played,
     NightAsWorn? Worn,
-    Water Dawn
+    Water Dawn,
+    HourLines? Lines = null
 );
 
 /// <summary>What is slept in through a night, as it lies at getting in.</summary>
@@ -78,7 +80,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
         Variation? moved = null
     )
     {
-        var where = context.Where(night, moved?.Wind);
+        var where = context.Where(night, system.Bed.Lies, moved?.Wind);
         return (Vapoured(night, Wet(night, Laid(system, where, moved), water, moved?.Damp ?? 0), where), where);
     }
 
@@ -175,7 +177,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             ref readonly var moment = ref moments[at];
             var hours = to - from;
             var fromDamp = Drying.Shared(dampInBed, water, Drying.OnBody * hours);
-            var breath = segment.System.BreathInside ? Vapour.Breath * hours : 0;
+            var breath = segment.System.Bed.BreathInside ? Vapour.Breath * hours : 0;
             var sweat = moment.Sweated * hours / HeatOfNight.WhPerGram * sleeper.BodyAreaM2;
             var wetted = sweat > 0 ? Sweat.Into(segment.Stack, water, sweat) : 0;
             var passed = Vapour.Pass(
@@ -215,7 +217,8 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             ),
             played,
             new(first, (n, threshold, low) => HoldsIn(low, worn[n], threshold, segments[n].Where)),
-            dawn
+            dawn,
+            new(played, context.Weather(night)!.Low.PlanFor)
         );
     }
 
@@ -225,38 +228,58 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
         slept is { Hours: { } hours, Worn: { } worn } ? Verdicts.Of(hours, worn.Night, worn.Holds) : null;
 
     /// <summary>
-    /// The outside low at which the hours of a night turn from warm: the one measure of what is worn and of what is done alike. The whole
-    /// night is moved, its vapour stays as it was at the low planned for. The verdict may turn earlier, at the limit.
+    /// What a system would hold to on a night before it is slept: body, and feet where they fail first.
+    /// </summary>
+    /// <inheritdoc cref="LinesOf"/>
+    public BodyAndFeet HoldsTogether(
+        int night,
+        SleepSystem system,
+        Bedtime bedtime,
+        Water? water,
+        Variation? moved = null
+    )
+    {
+        var (stack, where) = Lay(night, system, water, moved);
+        var body = Holds(stack, Threshold.Comfort, where).Line();
+        return LinesOf(night, system, bedtime, water, moved, stack)?.Beside(body) ?? BodyAndFeet.Of(body, null);
+    }
+
+    /// <summary>
+    /// Where the hours of a night would turn before it is slept, with the vapour of getting in; while no low is known, of a night of usual
+    /// swing.
     /// </summary>
     /// <param name="night">Which, from 0.</param>
-    /// <param name="slept">That night slept.</param>
-    public ColdLine? TurnsAt(int night, NightSlept slept) =>
-        slept.Played is { } played && context.Weather(night)?.Low.PlanFor is { } low ? ByHours(played, low) : null;
-
-    private static ColdLine ByHours(NightToPlay played, Temperature low)
+    /// <param name="system">What is slept in.</param>
+    /// <param name="bedtime">When it begins and ends and what is done.</param>
+    /// <param name="water">Water in everything at getting in.</param>
+    /// <param name="moved">With an input moved.</param>
+    /// <param name="atFirst">What is slept in at first, where it has been laid already.</param>
+    /// <returns>Its lines; null where nothing is laid out.</returns>
+    public HourLines? LinesOf(
+        int night,
+        SleepSystem system,
+        Bedtime bedtime,
+        Water? water,
+        Variation? moved = null,
+        BuiltStack? atFirst = null
+    )
     {
-        double Spare(double warmer) => HeatOfNight.LowestSkin(played, warmer) - Verdicts.CoolBelow;
-        var (coldest, warmest) = (HeatBalance.SearchFrom - low.Celsius, HeatBalance.SearchTo - low.Celsius);
-        if (Spare(coldest) >= 0)
-            return ColdLine.InAnyAir;
-        if (Spare(warmest) < 0)
-            return ColdLine.InNone;
-        var here = Spare(0);
-        // The root is near: step out from the low until it is passed, then close in.
-        var (a, b) = (0.0, here >= 0 ? -4.0 : 4.0);
-        while (Spare(b) >= 0 == here >= 0)
-            (a, b) = (b, Math.Clamp(2 * b, coldest, warmest));
-        var root = MathNet.Numerics.RootFinding.Brent.TryFindRoot(
-            Spare,
-            Math.Min(a, b),
-            Math.Max(a, b),
-            1e-4,
-            60,
-            out var found
-        )
-            ? found
-            : Math.Max(a, b);
-        return ColdLine.At(new(low.Celsius + root));
+        if (!system.ThingsIn(context.Closet).Any())
+            return null;
+        var stacks = Segments(night, system, bedtime, moved, atFirst?.Layers)
+            .Select(
+                (s, n) =>
+                    From(
+                        s.FromHour,
+                        s,
+                        (
+                            (n == 0 ? atFirst : null)
+                            ?? Vapoured(night, Wet(night, s.Stack, water, moved?.Damp ?? 0), s.Where)
+                        ).Thermal
+                    )
+            );
+        var low = context.Weather(night)?.Low.PlanFor ?? new(AirIfUnknown);
+        return new(ToPlay(night, [.. stacks], bedtime, Sources(bedtime)), low);
     }
 
     private static bool IsBare(BuiltStack stack) => stack.Layers.Things.Count == 0;
@@ -265,14 +288,14 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     {
         context.Stop.ThrowIfCancellationRequested();
         var damp = (context.Weather(night)?.Dampness ?? 0) + more;
-        return stack.At(item => damp + (water?.PerGram(item) ?? 0));
+        return stack.At(item => damp + (water?.Loosening(item) ?? 0));
     }
 
     private BuiltStack Wet(int night, LayerStack stack, WaterInHand water)
     {
         context.Stop.ThrowIfCancellationRequested();
         var damp = context.Weather(night)?.Dampness ?? 0;
-        return stack.At(item => damp + water.PerGram(item));
+        return stack.At(item => damp + water.Loosening(item));
     }
 
     private BuiltStack Vapoured(int night, BuiltStack stack, Surroundings where)
@@ -287,7 +310,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     /// <summary>A system laid out: once for each wind where it is the night's own, anew where something of it is moved.</summary>
     private LayerStack Laid(SleepSystem system, Surroundings where, Variation? moved, bool keep = true)
     {
-        var shielded = where.Shelter.Kind == Shelter.TarpLow;
+        var shielded = where.Shelter.ShieldsBelow;
         LayerStack Anew(IReadOnlyList<Resolved> things) =>
             StackBuilder.Lay(things, system, sleeper.GirthCm, where.WindMs, shielded);
         var things = system.In(context.Closet);
@@ -301,15 +324,21 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     private static StackFrom From(double hour, Segment segment, Conductances stack) =>
         new(hour, stack, segment.Where, segment.Stack.TightFeet);
 
-    private static Variation FirmPads { get; } = new(FirmPads: true);
-
-    private List<Segment> Segments(int night, SleepSystem system, Bedtime bedtime)
+    private List<Segment> Segments(
+        int night,
+        SleepSystem system,
+        Bedtime bedtime,
+        Variation? moved = null,
+        LayerStack? atFirst = null
+    )
     {
         var (now, vents, flipped) = (system, false, false);
         Segment From(double hour)
         {
-            var where = context.Where(night, ventsOpened: vents);
-            return new(hour, now, where, Laid(now, where, flipped ? FirmPads : null, keep: now == system));
+            var where = context.Where(night, now.Bed.Lies, moved?.Wind, vents);
+            var varied = flipped ? (moved ?? new()) with { FirmPads = true } : moved;
+            var first = hour == bedtime.InHour && now == system && varied == moved ? atFirst : null;
+            return new(hour, now, where, first ?? Laid(now, where, varied, keep: now == system));
         }
         var segments = new List<Segment> { From(bedtime.InHour) };
         foreach (var done in bedtime.Events.OrderBy(e => e.Hour))
@@ -359,7 +388,18 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
         IReadOnlyList<StackFrom> stacks,
         Bedtime bedtime,
         IReadOnlyList<HeatSource> sources
-    ) => new(sleeper, stacks, context.Air(night, bedtime), sources, bedtime.InHour, bedtime.UpHour, bedtime.Start);
+    ) =>
+        new(
+            sleeper,
+            stacks,
+            context.Weather(night) is null
+                ? WeatherOfNight.UsualAir(new(AirIfUnknown), bedtime)
+                : context.Air(night, bedtime),
+            sources,
+            bedtime.InHour,
+            bedtime.UpHour,
+            bedtime.Start
+        );
 
     private List<HeatSource> Sources(Bedtime bedtime) =>
         [.. bedtime.Events.Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()];
@@ -372,7 +412,9 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             Layers =
             [
                 .. system.Layers.Select(l =>
-                    context.Closet.Find(l.ItemId) is { IsTopLayer: true } top ? moved.Moved(l, top.Kind) : l
+                    context.Closet.Find(l.ItemId) is { } item && (item.IsTopLayer || item.HasOwnHood)
+                        ? moved.Moved(l, item.Kind)
+                        : l
                 ),
             ],
         };

@@ -65,9 +65,10 @@ public sealed class TripContext
 
     /// <summary>Shelter and ground of a night.</summary>
     /// <param name="night">Which, from 0.</param>
+    /// <param name="lies">Where one lies among several.</param>
     /// <param name="windMs">Wind outside, m/s; the night's own where null.</param>
     /// <param name="ventsOpened">Vents have been opened.</param>
-    public Surroundings Where(int night, double? windMs = null, bool ventsOpened = false)
+    public Surroundings Where(int night, LiesAt lies, double? windMs = null, bool ventsOpened = false)
     {
         var at = Trip.Nights[night];
         var weather = Weather(night);
@@ -79,8 +80,11 @@ public sealed class TripContext
                 at.VentsOpen || ventsOpened,
                 (weather?.CloudFraction ?? 0) < DesignLows.ClearBelow,
                 windMs ?? weather?.WindMs ?? 0,
-                weather?.ClearSkyLoss ?? ShelterUse.UsualClearSkyLoss
-            )
+                weather?.ClearSkyLoss ?? ShelterUse.UsualClearSkyLoss,
+                lies
+            ),
+            at.GlacierMeanC ?? GroundTemperature.GlacierMeanAnnual,
+            weather?.Outdoors
         );
     }
 

@@ -47,6 +47,15 @@ public static class Verdicts
         : sweatG >= SweatThatWets ? Verdict.Hot
         : Verdict.Warm;
 
+    /// <summary>A night is never better than its feet: they keep awake under 20 °C, hurt under 15 and freeze under 8 (assumption).</summary>
+    /// <param name="lowest">Lowest temperature of the feet.</param>
+    /// <param name="settled">Lowest once two hours have passed: who goes in with cold feet has that long to warm them.</param>
+    public static Verdict OfFeet(Temperature lowest, Temperature settled) =>
+        lowest.Celsius < Feet.DangerBelow ? Verdict.NoGo
+        : lowest.Celsius < Feet.AlarmBelow ? Verdict.Cold
+        : settled.Celsius < Feet.HoldFrom ? Verdict.Cool
+        : Verdict.Warm;
+
     /// <summary>
     /// The verdict of a night: by its hours, and never better than what is slept in holds to in the coldest of them, however short they
     /// last: below the limit at best cool, below the extreme no-go.

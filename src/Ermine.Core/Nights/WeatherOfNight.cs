@@ -25,6 +25,7 @@ public sealed record SiteStep(LowStepKind Kind, double Value, string Why, bool O
 /// <param name="MinutesToFrostbite">For a bare face at the low planned for; null where freezing is unlikely or wind unknown.</param>
 /// <param name="WetCold">Around 0 °C: wet is the danger rather than dry frost.</param>
 /// <param name="Dampness">Water that insulation takes up in wet cold, g on a g; 0 in dry cold.</param>
+/// <param name="Outdoors">Low outdoors where the night is slept in a heated shelter; null elsewhere.</param>
 public sealed record NightWeather(
     DesignLow Low,
     Temperature? High,
@@ -36,7 +37,8 @@ public sealed record NightWeather(
     Temperature? WindChill,
     double? MinutesToFrostbite,
     bool WetCold,
-    double Dampness
+    double Dampness,
+    Temperature? Outdoors = null
 )
 {
     /// <summary>What a clear sky takes from a bed without cover, K.</summary>
@@ -66,9 +68,11 @@ public static class WeatherOfNight
     {
         var night = trip.Nights[index];
         var read = forecast?.Night(night.Date, night.ElevationM);
-        if (night.TypedLowC is null && read is null)
+        var inside = night.Shelter == Shelter.Heated ? night.InsideC : null;
+        var typedLow = night.TypedLowC ?? (read is null ? inside : null);
+        if (typedLow is null && read is null)
             return null;
-        var typed = night.TypedLowC is not null;
+        var typed = typedLow is not null;
         if (typed && read is null)
             assumed.Add("The age of a typed low is not known; the first night was taken as one day ahead.");
         if (!typed && forecast!.ElevationM is null)
@@ -79,7 +83,7 @@ public static class WeatherOfNight
         var cloud = night.TypedCloud ?? read?.CloudFraction;
         var low = DesignLows.Of(
             new(
-                typed ? new(night.TypedLowC!.Value) : read!.Low,
+                typed ? new(typedLow!.Value) : read!.Low,
                 read?.DaysAhead ?? index + 1,
                 typed ? night.ElevationM : read!.ForecastElevationM,
                 cloud,
@@ -95,7 +99,7 @@ public static class WeatherOfNight
         var site = Site(night, read?.WindMs, cloud).ToList();
         var factor = site.FirstOrDefault(s => s.Kind == LowStepKind.SiteWind)?.Value ?? 1;
         var wind = night.TypedWindMs ?? read?.WindMs * factor;
-        return new(
+        var weather = new NightWeather(
             low,
             night.TypedHighC is { } high ? new(high) : forecast?.DayHigh(night.Date.AddDays(1)),
             read?.DaysAhead ?? index + 1,
@@ -108,6 +112,15 @@ public static class WeatherOfNight
             IsWetCold(low.PlanFor),
             DampnessAt(low.PlanFor)
         );
+        return inside is { } own
+            ? weather with
+            {
+                Low = low.Indoors(new(own)),
+                Outdoors = low.PlanFor,
+                WetCold = false,
+                Dampness = 0,
+            }
+            : weather;
     }
 
     /// <summary>The forecast's own hours where it covers the night, else a cosine; both moved so that their coldest is the low planned for.</summary>
@@ -118,6 +131,8 @@ public static class WeatherOfNight
     public static AirOfNight Air(Night night, NightWeather weather, ForecastSeries? forecast, Bedtime bedtime)
     {
         var (from, to) = (Math.Floor(bedtime.InHour), Math.Ceiling(bedtime.UpHour));
+        if (weather.Outdoors is not null)
+            return new(from, [.. Enumerable.Repeat(weather.Low.PlanFor.Celsius, (int)(to - from) + 1)]);
         var hours = night.TypedLowC is null ? forecast?.Hourly(night.Date, from, to) : null;
         hours ??= Diurnal.Hours(
             weather.Low.PlanFor.Celsius,
@@ -127,6 +142,15 @@ public static class WeatherOfNight
         );
         var shift = weather.Low.PlanFor.Celsius - hours.Min();
         return new(from, [.. hours.Select(t => t + shift)]);
+    }
+
+    /// <summary>A night of usual swing down to a low, for what is asked while none is known.</summary>
+    /// <param name="low">Its low.</param>
+    /// <param name="bedtime">When it begins and ends.</param>
+    public static AirOfNight UsualAir(Temperature low, Bedtime bedtime)
+    {
+        var (from, to) = (Math.Floor(bedtime.InHour), Math.Ceiling(bedtime.UpHour));
+        return new(from, [.. Diurnal.Hours(low.Celsius, (low + Diurnal.SwingIfUnknown).Celsius, from, to)]);
     }
 
     private static IEnumerable<SiteStep> Site(Night night, double? forecastWind, double? cloud)

@@ -95,9 +95,7 @@ public sealed record Outfit(
     private static SleepSystem Bed(Bed bed, IEnumerable<Use> uses) =>
         new(
             [.. uses.Where(u => u.IsInBed).Select(u => new Layer(u.ItemId, u.Closure, u.HoodOpen, u.Serves!.Value))],
-            bed.UnderGap,
-            bed.Hammock,
-            bed.BreathInside
+            bed
         );
 
     private static Bedtime? Evening(OwnNight night, List<Use> uses)
@@ -165,11 +163,11 @@ public sealed record Outfit(
             );
         var member = new Member(
             SleeperId,
-            Made(System),
+            System.Bed,
             [
                 .. Own.Select(o => new OwnNight(
                     o.NightId,
-                    o.System is { } s ? Made(s) : null,
+                    o.System?.Bed,
                     o.Bedtime is { } b
                         ? b with
                         {
@@ -194,7 +192,5 @@ public sealed record Outfit(
 
         static bool SameNights(IReadOnlyList<Guid>? a, IReadOnlyList<Guid>? b) =>
             a is null ? b is null : b is not null && a.SequenceEqual(b);
-
-        static Bed Made(SleepSystem system) => new(system.UnderGap, system.Hammock, system.BreathInside);
     }
 }

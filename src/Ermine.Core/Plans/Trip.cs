@@ -18,6 +18,8 @@ namespace Ermine.Core.Plans;
 /// <param name="TypedHighC">High of the following day typed in, °C, −90 to 50.</param>
 /// <param name="TypedWindMs">Wind at 10 m at the camp typed in, m/s, 0–60.</param>
 /// <param name="TypedCloud">Cloud typed in, 0–1.</param>
+/// <param name="GlacierMeanC">Mean annual air on a glacier, °C, −60 to 5; −15 where null.</param>
+/// <param name="InsideC">Air inside a heated shelter typed in, °C, −30 to 35; needed where the shelter is heated.</param>
 /// <param name="Overrules">Steps from forecast to plan set by hand, at most one of a kind.</param>
 public sealed record Night(
     Guid Id,
@@ -33,14 +35,10 @@ public sealed record Night(
     double? TypedHighC = null,
     double? TypedWindMs = null,
     double? TypedCloud = null,
+    double? GlacierMeanC = null,
+    double? InsideC = null,
     IReadOnlyList<Overrule>? Overrules = null
 );
-
-/// <summary>How a bed is made, besides the things in it.</summary>
-/// <param name="UnderGap">What lies under the body where no pad does.</param>
-/// <param name="Hammock">Hangs instead of lying on the surface.</param>
-/// <param name="BreathInside">Mouth and nose inside the bag.</param>
-public sealed record Bed(UnderGap UnderGap = UnderGap.Nothing, Hammock? Hammock = null, bool BreathInside = false);
 
 /// <summary>What one person does differently on one night.</summary>
 /// <param name="NightId">The night.</param>

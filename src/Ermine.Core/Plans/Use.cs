@@ -23,6 +23,12 @@ public enum Job
     /// <summary>Part of the bed: laid under legs and feet, such as an emptied rucksack.</summary>
     UnderLegs,
 
+    /// <summary>Part of the bed: a short pad laid from the feet up.</summary>
+    FromFeet,
+
+    /// <summary>Part of the bed: a blanket or quilt wrapped round the body, under and over at once.</summary>
+    Wrapped,
+
     /// <summary>Part of the bed: hung under a hammock against the wind, such as a poncho.</summary>
     WindCover,
 
@@ -54,7 +60,7 @@ public enum Job
 /// <param name="FromHour">Of what is put on: from when, hours from the midnight before the evening, 12–36.</param>
 /// <param name="Place">Where it is kept whatever the habits say; null to follow them.</param>
 /// <param name="Closure">Of a bag or quilt in a bed: how it is closed.</param>
-/// <param name="HoodOpen">Of a bag in a bed: its hood is left open.</param>
+/// <param name="HoodOpen">Of a bag in a bed: its hood is left open; of a jacket with a hood of its own: it is down.</param>
 public sealed record Use(
     Guid Id,
     Guid ItemId,
@@ -80,6 +86,8 @@ public sealed record Use(
             Job.AsPillow => Serving.Pillow,
             Job.RoundFeet => Serving.RoundFeet,
             Job.UnderLegs => Serving.UnderLegs,
+            Job.FromFeet => Serving.FromFeet,
+            Job.Wrapped => Serving.Wrapped,
             Job.WindCover => Serving.WindCover,
             _ => null,
         };
@@ -104,6 +112,8 @@ public sealed record Use(
             Serving.Pillow => Job.AsPillow,
             Serving.RoundFeet => Job.RoundFeet,
             Serving.UnderLegs => Job.UnderLegs,
+            Serving.FromFeet => Job.FromFeet,
+            Serving.Wrapped => Job.Wrapped,
             Serving.WindCover => Job.WindCover,
             _ => Job.Bed,
         };

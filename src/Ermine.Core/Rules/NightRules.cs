@@ -35,6 +35,9 @@ public static class NightRules
     /// <summary>Frost in a bag that is worth airing, g (assumption).</summary>
     public const double FrostPackedAway = 60;
 
+    /// <summary>Age over which more is kept in hand, years.</summary>
+    public const int OldFrom = 60;
+
     /// <summary>What to keep in hand over sixty, K.</summary>
     public const double InHandOverSixty = 3;
 
@@ -190,7 +193,10 @@ public static class NightRules
 
     private static IEnumerable<Caution> Head(NightSubject n)
     {
-        var over = n.Stack.Items.Where(i => i.Item.Side != Side.Under).Sum(i => i.Local.Head);
+        // The neck in a closed collar is no cover for the head.
+        var over = n
+            .Stack.Items.Where(i => i.Item.Side != Side.Under && !(i.Item.IsTopLayer && !HoodOver(i)))
+            .Sum(i => i.Local.Head);
         if (over == 0)
             yield return new(
                 "bare-head",
@@ -206,6 +212,8 @@ public static class NightRules
                 "The head has no bag to share."
             );
     }
+
+    private static bool HoodOver(PlacedItem top) => top.Item.HoodShare > 0 && !top.Use.HoodOpen;
 
     private static IEnumerable<Caution> Crushed(NightSubject n)
     {
@@ -252,7 +260,7 @@ public static class NightRules
                 $"{cord.Item.Name} has a cord or end that can tighten round the neck in sleep. Use a tube or a hat.",
                 "Strangulation."
             );
-        if (n.System.BreathInside)
+        if (n.System.Bed.BreathInside)
             yield return new(
                 "breath-inside",
                 false,
@@ -263,7 +271,8 @@ public static class NightRules
 
     private static IEnumerable<Caution> HeatAndFlame(NightSubject n)
     {
-        var closed = n.Night.Shelter is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter;
+        var closed =
+            n.Night.Shelter is Shelter.SingleWall or Shelter.DoubleWall or Shelter.SnowShelter or Shelter.Heated;
         if (closed)
             yield return new(
                 "carbon-monoxide",
@@ -321,14 +330,14 @@ public static class NightRules
 
     private static IEnumerable<Caution> Openings(NightSubject n)
     {
-        if (n.System.Hammock is { Fit: UnderquiltFit.TooTight })
+        if (n.System.Bed.Hammock is { Fit: UnderquiltFit.TooTight })
             yield return new(
                 "underquilt-tight",
                 false,
                 "The underquilt is stretched tight: let it down until it just touches.",
                 "Pressed loft keeps six tenths."
             );
-        if (n.System.Hammock is { Fit: UnderquiltFit.Gaps })
+        if (n.System.Bed.Hammock is { Fit: UnderquiltFit.Gaps })
             yield return new(
                 "underquilt-gaps",
                 false,
@@ -351,7 +360,7 @@ public static class NightRules
     private static IEnumerable<Caution> Demands(NightSubject n)
     {
         var covered = n.Worn.Sum(i => i.Local.Head);
-        var hood = n.Tops.Any(t => t.Local.Head > 0);
+        var hood = n.Tops.Any(HoodOver);
         if (n.Bedtime.AbleToHear && (hood || covered >= KeepsSoundOut))
             yield return new(
                 "able-to-hear",
@@ -446,8 +455,8 @@ public static class NightRules
 
     private static IEnumerable<Caution> People(NightSubject n)
     {
-        var inHand = n.Weather?.Low.PlanFor - n.Comfort.Outside;
-        if (n.Sleeper.AgeYears > 60)
+        var inHand = n.Holds.Together.MarginAt(n.Weather?.Low.PlanFor);
+        if (n.Sleeper.AgeYears > OldFrom)
             yield return new(
                 "over-sixty",
                 false,
@@ -459,7 +468,7 @@ public static class NightRules
                     ),
                 "Shivering starts later and is weaker."
             );
-        if (n.Sleeper.AgeYears < 18)
+        if (n.Sleeper.AgeYears < Metabolism.AdultFrom)
             yield return new(
                 "child",
                 false,

@@ -36,6 +36,7 @@ public sealed record Caution(
 /// <param name="Where">Shelter and ground.</param>
 /// <param name="Comfort">Coldest air in which comfort holds.</param>
 /// <param name="Limit">Coldest air in which the limit holds.</param>
+/// <param name="Holds">What body and feet hold to.</param>
 /// <param name="Verdict">The verdict; null while no low is known or nothing is laid out.</param>
 public sealed record NightSubject(
     TripRun Run,
@@ -46,6 +47,7 @@ public sealed record NightSubject(
     Surroundings Where,
     HoldsTo Comfort,
     HoldsTo Limit,
+    BodyAndFeet Holds,
     Verdict? Verdict
 )
 {
@@ -80,5 +82,5 @@ public sealed record NightSubject(
     public IEnumerable<PlacedItem> Tops => Stack.Items.Where(i => i.Item.IsTopLayer);
 
     /// <summary>Hangs in a hammock.</summary>
-    public bool Hung => System.Hammock is not null;
+    public bool Hung => System.Bed.Hammock is not null;
 }

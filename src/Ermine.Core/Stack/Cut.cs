@@ -29,6 +29,12 @@ public enum StratumKind
     /// <summary>A bag, quilt, liner or bivy.</summary>
     TopLayer,
 
+    /// <summary>Still air under clothes, in a bivy or under a hammock.</summary>
+    StillAir,
+
+    /// <summary>Leaves or moss.</summary>
+    Filling,
+
     /// <summary>The still air that clings to the outside.</summary>
     AirLayer,
 }
@@ -53,13 +59,17 @@ public sealed record Stratum(StratumKind Kind, Guid? ItemId, ByRegion<StratumCel
 /// <param name="Air">Air round the sleeper.</param>
 /// <param name="Ground">Ground under the pads, or the air under a hammock.</param>
 /// <param name="Hung">Hangs in a hammock.</param>
+/// <param name="NeckInLoft">A bag or quilt is closed at the neck, or its hood over the whole head.</param>
+/// <param name="CurledUp">Nothing lies over the sleeper, who curls up.</param>
 public sealed record Cut(
     IReadOnlyList<Stratum> Below,
     IReadOnlyList<Stratum> Above,
     Temperature Skin,
     Temperature Air,
     Temperature Ground,
-    bool Hung
+    bool Hung,
+    bool NeckInLoft,
+    bool CurledUp
 );
 
 /// <summary>Draws the cut. Temperatures fall in proportion to resistance through the mean column of each region.</summary>
@@ -70,11 +80,21 @@ public static class Strata
     {
         var hung = stack.Thermal.Hung;
         var layers = stack.Layers;
-        var laid = stack.Items.Zip(layers.Things).ToList();
-        var above = laid.Where(i => i.First.Item.Side != Side.Under)
-            .Select(i => (KindOf(i.First.Item), (Guid?)i.First.Item.Id, i.First.Local, Regions.Each(i.Second.Cover)))
-            .Append(AirLayer(layers.Wind))
-            .ToList();
+        var covers = !stack.Thermal.CurledUp;
+        var filling = layers.System.Bed.Filling;
+        var above = new List<(StratumKind Kind, Guid? Id, ByRegion<double> Local, ByRegion<double> Cover)>();
+        AddStill(above, layers.StillUnderClothes);
+        foreach (var (placed, thing) in stack.Items.Zip(layers.Things))
+        {
+            if (placed.Item.Side == Side.Under)
+                continue;
+            if (placed.Item.Kind == ItemKind.Bivy && covers)
+                AddStill(above, layers.StillInBivy);
+            above.Add((KindOf(placed.Item), placed.Item.Id, placed.Local, Regions.Each(thing.Cover)));
+        }
+        if (filling is { Over: > 0 })
+            above.Add((StratumKind.Filling, null, Regions.Each(r => r == Region.Head ? 0 : filling.Over), BelowHead));
+        above.Add(AirLayer(layers.Wind));
         var worn = stack.Items.Where(i => i.Item.Side == Side.On).ToList();
         var underside = Regions.Each(r =>
             Conductances.WornUnderneath(worn.Sum(w => w.Local[r]))
@@ -83,7 +103,7 @@ public static class Strata
         var pads = stack.Items.Where(i => i.Item.Side == Side.Under && i.Local != Nothing).Reverse().ToList();
         var padSum = Regions.Each(r => pads.Sum(p => p.Local[r]));
         var padShare = padSum.Map((_, sum) => sum > 0 && !hung ? Conductances.PadEffective(sum) / sum : 1);
-        var bare = Regions.Each(r => 1 - pads.Select(p => p.Item.Cover[r]).DefaultIfEmpty(0).Max());
+        var bare = Regions.Each(layers.BareUnder);
         var below = pads.Select(p =>
                 (
                     Kind: KindOf(p.Item),
@@ -94,12 +114,37 @@ public static class Strata
             )
             .Prepend((StratumKind.Underside, null, underside, Whole))
             .ToList();
+        if (filling is { Under: > 0 })
+            below.Add((StratumKind.Filling, null, Regions.Each(_ => filling.Under), Whole));
         if (hung)
+        {
+            AddStill(below, Regions.Each(_ => layers.StillBelow));
             below.Add(AirLayer(layers.WindUnder));
+        }
         else if (Regions.All.Any(r => bare[r] > 0))
             below.Add((StratumKind.UnderGap, null, bare.Map((r, u) => u * layers.GapUnder(r)), bare));
-        return new(Fall(below, skin, ground), Fall(above, skin, air), skin, air, ground, hung);
+        return new(
+            Fall(below, skin, ground),
+            Fall(above, skin, air),
+            skin,
+            air,
+            ground,
+            hung,
+            layers.Things.Any(t => t.Item.IsTopLayer && t.Cover(Region.Head) > 0),
+            stack.Thermal.CurledUp
+        );
     }
+
+    private static void AddStill(
+        List<(StratumKind, Guid?, ByRegion<double>, ByRegion<double>)> to,
+        ByRegion<double> still
+    )
+    {
+        if (Regions.All.Any(r => still[r] > 0))
+            to.Add((StratumKind.StillAir, null, still, still.Map((_, v) => v > 0 ? 1.0 : 0)));
+    }
+
+    private static ByRegion<double> BelowHead { get; } = new(0, 1, 1, 1);
 
     private static ByRegion<double> Nothing { get; } = Regions.Each(_ => 0.0);
 

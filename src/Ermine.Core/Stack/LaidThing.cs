@@ -22,13 +22,37 @@ public sealed record LaidThing(KitItem Item, Layer Use, double Dry, IReadOnlyLis
             ? 0
             : StackBuilder.LeastKept * Dry;
 
-    /// <summary>Share of it that lies over a region that it covers: over the head only a closed hood.</summary>
+    /// <summary>From this on a garment covers a region whole: hands are drawn in at night (assumption).</summary>
+    public const double CoversWhole = 0.95;
+
+    /// <summary>A bag or quilt that holds its warmth at the neck.</summary>
+    public bool ClosedAtNeck =>
+        Item.IsTopLayer
+        && Use.Closure == Closure.Closed
+        && Item.Cover.Torso >= CoversWhole
+        && (Item.Kind == ItemKind.Quilt || Item.Collar || Item.HasTemperatureLabel);
+
+    /// <summary>Share of it that lies over a region that it covers: over head and neck that of its hood, where it has one.</summary>
     public double Over(Region region) =>
-        Item.IsTopLayer && region == Region.Head ? (Use.HoodOpen ? 0 : Item.HoodShare) : 1;
+        Item.IsTopLayer && region == Region.Head && Item.HoodShare > 0 ? Item.HoodShare : 1;
 
     /// <summary>Share of a region that it covers, 0–1.</summary>
-    public double Cover(Region region) =>
-        Item.IsTopLayer && region == Region.Head ? (Over(region) > 0 ? 1 : 0) : Item.Cover[region];
+    public double Cover(Region region)
+    {
+        if (region == Region.Head)
+        {
+            if (Item.IsTopLayer)
+                return ClosedHood ? 1
+                    : ClosedAtNeck ? StillAir.Neck
+                    : 0;
+            if (Item.HasOwnHood && Use.HoodOpen)
+                return 0;
+        }
+        var cover = Item.Cover[region];
+        return Item.Side == Side.On && cover >= CoversWhole ? 1 : cover;
+    }
+
+    private bool ClosedHood => !Use.HoodOpen && Item.HoodShare > 0;
 }
 
 /// <summary>A part of a region over which the same things lie, from the inside out.</summary>
@@ -36,4 +60,13 @@ public sealed record LaidThing(KitItem Item, Layer Use, double Dry, IReadOnlyLis
 /// <param name="Worn">What is worn.</param>
 /// <param name="Tops">Bags and quilts.</param>
 /// <param name="Others">Liners and bivies.</param>
-internal sealed record Way(double Share, int[] Worn, int[] Tops, int[] Others);
+/// <param name="StillUnderClothes">Still air under what is worn, m²K/W.</param>
+/// <param name="StillInBivy">Still air in a bivy, m²K/W.</param>
+internal sealed record Way(
+    double Share,
+    int[] Worn,
+    int[] Tops,
+    int[] Others,
+    double StillUnderClothes,
+    double StillInBivy
+);

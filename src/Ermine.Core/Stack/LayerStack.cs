@@ -14,13 +14,17 @@ public sealed class LayerStack
     private readonly LaidThing[] things;
     private readonly Way[][] ways;
     private readonly double[] spareR;
-    private readonly int[] under;
-    private readonly ByRegion<double> gap;
-    private readonly bool narrow;
+    private readonly Underside underside;
     private readonly bool inBag;
     private readonly bool inBivy;
+    private readonly bool wrapped;
+    private readonly bool anythingOver;
+    private readonly double heapedOver;
     private readonly double evaporation;
-    private readonly (double Air, double Underneath) still;
+    private readonly double stillOutside;
+
+    /// <summary>Other ways to lie in it, each as warm as it can ever be: dry.</summary>
+    private readonly Lazy<(Counted Counted, DryWays AtBest)[]> fewer;
 
     internal LayerStack(LaidThing[] things, SleepSystem system, double bodyGirthCm, double wind, double windUnder)
     {
@@ -34,21 +38,25 @@ public sealed class LayerStack
                     : double.PositiveInfinity
             ),
         ];
-        under = Places(t => t.Side == Side.Under);
-        gap = Regions.Each(r => StackBuilder.GapResistance(system.Under, r));
+        underside = new(things, system, windUnder);
         inBivy = Array.Exists(things, t => t.Item.Kind == ItemKind.Bivy);
         inBag = Array.Exists(things, t => t.Item.Kind == ItemKind.Bag);
-        narrow = !Hung && Array.Exists(things, t => t.Item.Kind == ItemKind.Pad) && AllNarrow();
+        wrapped = Array.Exists(things, IsWrapped);
+        anythingOver = Array.Exists(things, t => t.Item.Side == Side.Over);
+        heapedOver = system.Bed.Filling?.Over ?? 0;
         TightFeet = Array.Exists(things, t => t.Item is { Side: Side.On, Tight: true, Cover.Feet: > 0 });
         Barred = Regions.Each(r =>
-            things
-                .Where(t => t.Item.Kind == ItemKind.VapourBarrier)
-                .Select(t => t.Item.Cover[r])
-                .DefaultIfEmpty(0)
-                .Max()
+            things.Where(t => t.Item.Kind == ItemKind.VapourBarrier).Select(t => t.Cover(r)).DefaultIfEmpty(0).Max()
         );
+        StillUnderClothes = Regions.Each(r => ways[(int)r].Sum(w => w.Share * w.StillUnderClothes));
+        StillInBivy = Regions.Each(r => ways[(int)r].Sum(w => w.Share * w.StillInBivy));
         evaporation = Conductances.Evaporation(Barred);
-        still = (Air.Wind.AirLayer(wind), Air.Wind.AirLayer(windUnder));
+        stillOutside = Air.Wind.AirLayer(wind);
+        fewer = new(() =>
+        {
+            double[] dry = [.. Enumerable.Range(0, things.Length).Select(i => Alone(i, null))];
+            return [.. Fewer().Select(counted => (counted, Read(dry, counted).Ways))];
+        });
     }
 
     /// <summary>What was laid out.</summary>
@@ -64,10 +72,10 @@ public sealed class LayerStack
     public double WindUnder { get; }
 
     /// <summary>Hangs in a hammock.</summary>
-    public bool Hung => System.Hammock is not null;
+    public bool Hung => System.Bed.Hammock is not null;
 
-    /// <summary>A bag or bivy encloses the sleeper, so one layer lies crushed underneath.</summary>
-    public bool Enclosed => inBag || inBivy;
+    /// <summary>A bag, a bivy or a blanket wrapped round encloses the sleeper, so one layer lies crushed underneath.</summary>
+    public bool Enclosed => inBag || inBivy || wrapped;
 
     /// <summary>Something worn squeezes the feet.</summary>
     public bool TightFeet { get; }
@@ -75,36 +83,91 @@ public sealed class LayerStack
     /// <summary>Share of each region inside a vapour barrier.</summary>
     public ByRegion<double> Barred { get; }
 
+    /// <summary>Still air under what is worn, averaged over each region, m²K/W.</summary>
+    public ByRegion<double> StillUnderClothes { get; }
+
+    /// <summary>Still air in a bivy, averaged over each region, m²K/W.</summary>
+    public ByRegion<double> StillInBivy { get; }
+
     /// <summary>Resistance of what lies under a region where no pad does, m²K/W.</summary>
-    public double GapUnder(Region region) => gap[region];
+    public double GapUnder(Region region) => underside.GapUnder(region);
+
+    /// <summary>Still air under a hammock, m²K/W; 0 on the ground.</summary>
+    public double StillBelow => underside.Still;
+
+    /// <summary>Share of a region under which no pad lies.</summary>
+    public double BareUnder(Region region) => underside.Bare(region);
 
     /// <summary>Reads the stack as wet as things are.</summary>
-    /// <param name="water">Water in a thing, g on a g of fill or fabric; dry where null.</param>
+    /// <param name="water">Water in a thing that loosens its loft, g on a g of fill or fabric; dry where null.</param>
     public BuiltStack At(Func<KitItem, double>? water = null)
     {
         var alone = new double[things.Length];
         for (var i = 0; i < alone.Length; i++)
             alone[i] = Alone(i, water);
-        var with = Read(alone, tops: true, hanging: true);
-        var warmest = with;
-        // A loose quilt or an underquilt with gaps lets in more than it keeps where it is thin: then it counts for nothing.
-        if (Leakage(tops: true, hanging: true) > Leakage(tops: false, hanging: false))
+        var all = Read(alone, new(Tops: anythingOver, Covers: anythingOver, Hanging: true));
+        var main = all;
+        List<Reading>? others = null;
+        foreach (var (counted, atBest) in fewer.Value)
         {
-            foreach (var (tops, hanging) in Fewer)
-            {
-                var other = Read(alone, tops, hanging);
-                if (other.Loss < warmest.Loss)
-                    warmest = other;
-            }
+            if (all.Ways.IsNeverColderThan(atBest))
+                continue;
+            var other = Read(alone, counted);
+            if (all.Ways.IsNeverColderThan(other.Ways))
+                continue;
+            (others ??= [all]).Add(other);
+            main = other.UsualLoss < main.UsualLoss ? other : main;
         }
-        return new(this, warmest.Thermal, warmest.Mean, alone);
+        var thermal = main.Thermal;
+        if (others is not null)
+        {
+            Conductances? or = null;
+            foreach (var other in others.Where(o => o != main))
+                or = other.Thermal.OrElse(or);
+            thermal = thermal.OrElse(or);
+        }
+        return new(this, thermal, main.Mean, alone);
     }
 
-    private static readonly (bool Tops, bool Hanging)[] Fewer = [(true, false), (false, true), (false, false)];
-
-    private sealed record Reading(Conductances Thermal, double[] Mean)
+    /// <summary>What counts in one reading of a stack.</summary>
+    /// <param name="Tops">Bags and quilts.</param>
+    /// <param name="Covers">Liners and bivies.</param>
+    /// <param name="Hanging">Underquilts.</param>
+    private readonly record struct Counted(bool Tops, bool Covers, bool Hanging)
     {
-        public double Loss => Thermal.ToAir + Thermal.ToGround + Thermal.Leakage;
+        public bool NothingOver => !Tops && !Covers;
+    }
+
+    /// <summary>
+    /// Other ways to lie in it, of which the warmest counts: a loose quilt or an underquilt with gaps may let in more than it keeps, and one
+    /// under next to nothing is better off curled up without it.
+    /// </summary>
+    private IEnumerable<Counted> Fewer()
+    {
+        var gaps = System.Bed.Hammock is { Fit: UnderquiltFit.Gaps };
+        if (gaps)
+            yield return new(anythingOver, anythingOver, Hanging: false);
+        if (!anythingOver)
+            yield break;
+        var covers = Array.Exists(things, t => t.Item is { Side: Side.Over, IsTopLayer: false });
+        foreach (var hanging in gaps ? (bool[])[true, false] : [true])
+        {
+            if (covers)
+                yield return new(Tops: false, Covers: true, hanging);
+            yield return new(Tops: false, Covers: false, hanging);
+        }
+    }
+
+    private sealed class Reading(Conductances thermal, double[] mean)
+    {
+        public Conductances Thermal => thermal;
+
+        public double[] Mean => mean;
+
+        public DryWays Ways => Thermal.Ways;
+
+        /// <summary>By which one of several ways to lie is shown: the loss to ground and air as cold as in a usual winter night.</summary>
+        public double UsualLoss => Ways.Loss(33, new(-20, -11, 0));
     }
 
     private double Alone(int i, Func<KitItem, double>? water)
@@ -114,7 +177,7 @@ public sealed class LayerStack
         return Math.Max(thing.Dry * thing.Factor * wet, thing.Least);
     }
 
-    private Reading Read(double[] alone, bool tops, bool hanging)
+    private Reading Read(double[] alone, Counted counted)
     {
         var mean = new double[Regions.Count * things.Length];
         var (up, down) = (new double[Regions.Count], new double[Regions.Count]);
@@ -124,8 +187,8 @@ public sealed class LayerStack
             var at = (int)region * things.Length;
             foreach (var way in ways[(int)region])
             {
-                var sum = Over(region, way, alone, tops, gives, null);
-                up[(int)region] += way.Share / (sum + still.Air);
+                var sum = Over(region, way, alone, counted, gives, null);
+                up[(int)region] += way.Share / (sum + stillOutside);
                 foreach (var i in way.Worn)
                     mean[at + i] += way.Share * gives[i];
                 foreach (var i in way.Tops)
@@ -133,21 +196,23 @@ public sealed class LayerStack
                 foreach (var i in way.Others)
                     mean[at + i] += way.Share * gives[i];
             }
-            var pressed = 0.0;
-            for (var i = 0; i < things.Length; i++)
-            {
-                if (things[i].Item.Side == Side.On)
-                    pressed += Pressed(i, tops) * alone[i] * things[i].Item.Cover[region];
-            }
-            down[(int)region] = Under(region, pressed, alone, tops, hanging, mean.AsSpan(at, things.Length));
+            down[(int)region] = underside.Through(
+                region,
+                PressedUnder(region, alone, counted),
+                alone,
+                counted.Hanging,
+                mean.AsSpan(at, things.Length)
+            );
         }
         return new(
             new(
                 new(up[0], up[1], up[2], up[3]),
                 new(down[0], down[1], down[2], down[3]),
-                Leakage(tops, hanging),
+                Leakage(counted),
                 evaporation,
-                Hung
+                Hung,
+                CurledUp: counted.NothingOver,
+                FeetByBlood: true
             ),
             mean
         );
@@ -158,12 +223,12 @@ public sealed class LayerStack
         Region region,
         Way way,
         double[] alone,
-        bool tops,
+        Counted counted,
         Span<double> gives,
         Action<int, CorrectionKind, double>? note
     )
     {
-        Span<Top> laid = stackalloc Top[tops ? way.Tops.Length : 0];
+        Span<Top> laid = stackalloc Top[counted.Tops ? way.Tops.Length : 0];
         for (var n = 0; n < laid.Length; n++)
         {
             var i = way.Tops[n];
@@ -182,7 +247,7 @@ public sealed class LayerStack
         {
             gives[i] = alone[i];
             all += alone[i];
-            worn += Creases(i) ? alone[i] : 0;
+            worn += Creases(i, region) ? alone[i] : 0;
             least += Math.Min(alone[i], things[i].Least);
         }
         Span<double> given = stackalloc double[way.Tops.Length];
@@ -203,17 +268,19 @@ public sealed class LayerStack
         {
             foreach (var i in way.Worn)
             {
-                if (!Creases(i))
+                if (!Creases(i, region))
                     continue;
                 gives[i] *= 1 - creased / worn;
                 note?.Invoke(i, CorrectionKind.WornInBag, 1 - creased / worn);
             }
         }
         foreach (var i in way.Others)
-            gives[i] = alone[i];
+            gives[i] = counted.Covers ? alone[i] : 0;
         if (region == Region.Torso)
             Squeeze(way, gives, note);
-        var sum = 0.0;
+        var sum = way.StillUnderClothes + (counted.Covers ? way.StillInBivy : 0);
+        if (region != Region.Head)
+            sum += heapedOver;
         foreach (var i in way.Worn)
             sum += gives[i];
         foreach (var i in way.Tops)
@@ -275,51 +342,36 @@ public sealed class LayerStack
         way.Worn.Concat(way.Tops.TakeWhile(i => i < around));
 
     /// <summary>
-    /// What is worn lies creased under the body too, where a bag lies crushed beside it; but no lack of room at the chest presses it there.
+    /// What lies between skin and underside, m²K/W. What is worn lies creased there too, where a bag lies crushed beside it; but no lack of
+    /// room at the chest presses it. In a hammock a blanket wrapped round lies pressed beside what is worn.
     /// </summary>
-    private double Pressed(int i, bool tops) =>
-        inBag && tops && !inBivy && !Hung && Creases(i) ? 1 - StackBuilder.WornInsideBag : 1;
-
-    private bool Creases(int i) => things[i].Item is { Kind: ItemKind.Garment, IsHeadwear: false };
-
-    private double Under(Region region, double pressed, double[] alone, bool tops, bool hanging, Span<double> mean)
+    private double PressedUnder(Region region, double[] alone, Counted counted)
     {
-        var body =
-            Conductances.WornUnderneath(pressed) + (!Hung && (inBivy || inBag && tops) ? Conductances.Crushed : 0);
-        Span<Piece> pieces = stackalloc Piece[under.Length];
-        pieces.Clear();
-        var main = MainUnderquilt(alone);
-        for (var n = 0; n < under.Length; n++)
+        var bagBeside = inBag && counted.Tops && !wrapped && !(inBivy && counted.Covers) && !Hung;
+        var pressed = 0.0;
+        for (var i = 0; i < things.Length; i++)
         {
-            var i = under[n];
-            var hangs = things[i].Item.Kind == ItemKind.Underquilt;
-            if (hangs && !hanging)
-                continue;
-            var further = hangs && i != main ? StackBuilder.FurtherUnderquilt : 1;
-            pieces[n] = new(further * alone[i], things[i].Item.Cover[region]);
-            mean[i] = pieces[n].Mean;
+            var thing = things[i];
+            if (thing.Item.Side == Side.On)
+                pressed +=
+                    (bagBeside && Creases(i, region) ? 1 - StackBuilder.WornInsideBag : 1)
+                    * alone[i]
+                    * thing.Cover(region);
+            else if (Hung && counted.Tops && IsWrapped(thing) && region != Region.Head)
+                pressed += alone[i];
         }
-        var (hung, least, air) = (Hung, gap[region], still.Underneath);
-        double Through(double pads) =>
-            1 / (body + (hung ? pads + air : Math.Max(Conductances.PadEffective(pads), least)));
-        var slides = narrow && region == Region.Torso ? StackBuilder.ArmsOffNarrowPad : 0;
-        return (1 - slides) * ParallelPaths.Through(pieces, Through) + slides * Through(0);
+        var crushed = !Hung && (inBivy && counted.Covers || (inBag || wrapped) && counted.Tops);
+        return Conductances.WornUnderneath(pressed) + (crushed ? Conductances.Crushed : 0);
     }
 
-    /// <summary>The best underquilt counts in full.</summary>
-    private int MainUnderquilt(double[] alone)
-    {
-        var main = -1;
-        foreach (var i in under)
-        {
-            if (things[i].Item.Kind == ItemKind.Underquilt && (main < 0 || alone[i] > alone[main]))
-                main = i;
-        }
-        return main;
-    }
+    private static bool IsWrapped(LaidThing thing) => thing.Use.As == Serving.Wrapped && thing.Item.IsTopLayer;
 
-    private double Leakage(bool tops, bool hanging)
+    /// <summary>What is worn creases inside a bag, but not over the head: a hood closes over it loosely.</summary>
+    private bool Creases(int i, Region region) => region != Region.Head && things[i].Item.Kind == ItemKind.Garment;
+
+    private double Leakage(Counted counted)
     {
+        var (tops, hanging) = (counted.Tops, counted.Hanging);
         var still = tops ? double.MaxValue : StackBuilder.LeakageWithoutCover;
         var gaps = false;
         foreach (var thing in things)
@@ -330,7 +382,7 @@ public sealed class LayerStack
         }
         if (still == double.MaxValue)
             still = StackBuilder.LeakageWithoutCover;
-        if (gaps && System.Hammock is { Fit: UnderquiltFit.Gaps })
+        if (gaps && System.Bed.Hammock is { Fit: UnderquiltFit.Gaps })
             still += Conductances.GapLeakage;
         return still * (1 + 0.3 * Wind);
     }
@@ -349,7 +401,7 @@ public sealed class LayerStack
             why.Add(new(CorrectionKind.Floor, alone[i] / before));
         if (thing.Item.Side == Side.Under)
         {
-            if (thing.Item.Kind == ItemKind.Underquilt && Hung && i != MainUnderquilt(alone))
+            if (thing.Item.Kind == ItemKind.Underquilt && Hung && i != underside.MainUnderquilt(alone))
                 why.Add(new(CorrectionKind.Further, StackBuilder.FurtherUnderquilt));
             return why;
         }
@@ -363,7 +415,7 @@ public sealed class LayerStack
             region,
             way,
             alone,
-            tops,
+            new(tops, Covers: true, Hanging: true),
             gives,
             (of, kind, factor) =>
             {
@@ -383,12 +435,16 @@ public sealed class LayerStack
         foreach (var to in edges)
         {
             var here = over.Where(i => things[i].Cover(region) > from).ToList();
+            var clothed = region != Region.Head && here.Exists(i => things[i].Item.Kind == ItemKind.Garment);
+            var bivied = here.Exists(i => things[i].Item.Kind == ItemKind.Bivy);
             found.Add(
                 new(
                     to - from,
                     [.. here.Where(i => things[i].Item.Side == Side.On)],
                     [.. here.Where(i => things[i].Item.IsTopLayer)],
-                    [.. here.Where(i => things[i].Item is { Side: Side.Over, IsTopLayer: false })]
+                    [.. here.Where(i => things[i].Item is { Side: Side.Over, IsTopLayer: false })],
+                    clothed ? StillAir.UnderClothes : 0,
+                    bivied ? StillAir.InBivy : 0
                 )
             );
             from = to;
@@ -398,8 +454,6 @@ public sealed class LayerStack
 
     private static double SpareR(double girthCm, double bodyCm) =>
         Math.Max(0, (girthCm - bodyCm) / (2 * Math.PI)) * Units.Insulation.SIPerLoftCm;
-
-    private bool AllNarrow() => Array.TrueForAll(things, t => t.Item.Kind != ItemKind.Pad || t.Item.Narrow);
 
     private int[] Places(Predicate<KitItem> of)
     {

@@ -6,11 +6,10 @@ namespace Ermine.Core.Stack;
 /// <summary>What a thing is when it serves in another way than its kind (assumptions).</summary>
 public static class Served
 {
-    /// <summary>Resistance of a pillow of spare clothes, m²K/W (assumption).</summary>
-    public const double Pillow = 0.25;
+    /// <summary>Length of the regions of one who lies, as share of the whole (assumption): by it a short pad is laid from the feet up.</summary>
+    private static readonly ByRegion<double> Length = new(0.13, 0.35, 0.43, 0.09);
 
     private static readonly ByRegion<double> OverBody = new(0, 1, 1, 1),
-        UnderHead = new(1, 0, 0, 0),
         RoundFeet = new(0, 0, 0.12, 1);
 
     /// <summary>Whether a kind of thing can serve so.</summary>
@@ -19,7 +18,9 @@ public static class Served
         {
             Serving.Quilt => item.Kind == ItemKind.Bag,
             Serving.Blanket => item.Kind is ItemKind.Underquilt or ItemKind.Liner,
-            Serving.Pillow or Serving.RoundFeet => item is { Kind: ItemKind.Garment, IsHeadwear: false },
+            Serving.Wrapped => item.Kind is ItemKind.Bag or ItemKind.Quilt or ItemKind.Underquilt or ItemKind.Liner,
+            Serving.FromFeet => item.Kind == ItemKind.Pad,
+            Serving.RoundFeet => item is { Kind: ItemKind.Garment, IsHeadwear: false },
             _ => true,
         };
 
@@ -57,21 +58,40 @@ public static class Served
                     Closure = Closure.Loose,
                 }
             ),
-            Serving.Pillow => new(
+            // Tucked in under the body on both sides it is held like a quilt by its straps, open at the neck.
+            Serving.Wrapped => new(
                 item with
                 {
-                    Kind = ItemKind.Pad,
-                    Cover = UnderHead,
-                    LoftFactor = 1,
+                    Kind = ItemKind.Quilt,
+                    Cover = OverBody,
+                    Hood = false,
+                    Collar = false,
+                    FootBox = FootBox.Open,
+                    InnerGirthCm = null,
                 },
-                reading with
+                reading,
+                use with
                 {
-                    Insulation = new(Pillow),
-                },
-                use
+                    Closure = Closure.StrapsOnly,
+                }
             ),
+            Serving.FromFeet => new(item with { Cover = FromFeetUp(item.Cover) }, reading, use),
             Serving.RoundFeet => new(item with { Cover = RoundFeet }, reading, use),
             _ => new(item, reading, use),
         };
+    }
+
+    /// <summary>What a pad covers when as much of it lies from the feet up.</summary>
+    private static ByRegion<double> FromFeetUp(ByRegion<double> cover)
+    {
+        var left = Regions.All.Sum(r => cover[r] * Length[r]);
+        double Covered(Region region)
+        {
+            var share = Math.Min(1, left / Length[region]);
+            left -= share * Length[region];
+            return share;
+        }
+        var (feet, legs, torso) = (Covered(Region.Feet), Covered(Region.Legs), Covered(Region.Torso));
+        return new(Covered(Region.Head), torso, legs, feet);
     }
 }

@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Kit;
 
 namespace Ermine.Core.Stack;
@@ -18,37 +19,6 @@ public enum Closure
     Loose,
 }
 
-/// <summary>What lies under the body where no pad does.</summary>
-public enum UnderGap
-{
-    /// <summary>Nothing but the bag pressed flat.</summary>
-    Nothing,
-
-    /// <summary>Spare clothes.</summary>
-    SpareClothes,
-
-    /// <summary>An emptied rucksack.</summary>
-    Rucksack,
-}
-
-/// <summary>How underquilts hang.</summary>
-public enum UnderquiltFit
-{
-    /// <summary>Snug, the loft free.</summary>
-    Snug,
-
-    /// <summary>Stretched tight: the loft is pressed flat.</summary>
-    TooTight,
-
-    /// <summary>Gaps at the ends let air through.</summary>
-    Gaps,
-}
-
-/// <summary>A hammock.</summary>
-/// <param name="Fit">How the underquilts hang.</param>
-/// <param name="WindCover">A cover keeps moving air off the underside.</param>
-public sealed record Hammock(UnderquiltFit Fit = UnderquiltFit.Snug, bool WindCover = false);
-
 /// <summary>As what a thing serves in a bed.</summary>
 public enum Serving
 {
@@ -61,7 +31,7 @@ public enum Serving
     /// <summary>An underquilt or liner laid over, as a blanket.</summary>
     Blanket,
 
-    /// <summary>A garment in a sack under the head, as a pillow.</summary>
+    /// <summary>A garment in a sack under the head, as a pillow; no layer of its own.</summary>
     Pillow,
 
     /// <summary>A garment wrapped round the feet.</summary>
@@ -70,6 +40,12 @@ public enum Serving
     /// <summary>Laid under legs and feet, such as an emptied rucksack; no layer of its own.</summary>
     UnderLegs,
 
+    /// <summary>A short pad laid from the feet up, where another ends.</summary>
+    FromFeet,
+
+    /// <summary>A blanket or quilt wrapped round the body, under and over at once.</summary>
+    Wrapped,
+
     /// <summary>Hung under a hammock against the wind, such as a poncho; no layer of its own.</summary>
     WindCover,
 }
@@ -77,30 +53,24 @@ public enum Serving
 /// <summary>One thing at its place in the stack.</summary>
 /// <param name="ItemId">The thing.</param>
 /// <param name="Closure">How it is closed; for bags and quilts.</param>
-/// <param name="HoodOpen">The hood of a bag is left open.</param>
+/// <param name="HoodOpen">The hood of a bag is left open, that of a jacket is down.</param>
 /// <param name="As">As what it serves.</param>
 public sealed record Layer(Guid ItemId, Closure Closure, bool HoodOpen = false, Serving As = Serving.Itself);
 
 /// <summary>What a sleeper lies on, wears and lies under.</summary>
 /// <param name="Layers">From the ground up: underquilts and pads, then what is worn from the skin out, then liner, bags and quilts from the inside out, bivy.</param>
-/// <param name="UnderGap">What lies under the body where no pad does.</param>
-/// <param name="Hammock">Hangs instead of lying on the surface.</param>
-/// <param name="BreathInside">Mouth and nose inside the bag.</param>
-public sealed record SleepSystem(
-    IReadOnlyList<Layer> Layers,
-    UnderGap UnderGap = UnderGap.Nothing,
-    Hammock? Hammock = null,
-    bool BreathInside = false
-)
+/// <param name="Bed">How the bed is made, besides the things in it; plain where null.</param>
+public sealed record SleepSystem(IReadOnlyList<Layer> Layers, Bed? Bed = null)
 {
     /// <summary>Nothing laid out.</summary>
     public static SleepSystem Empty { get; } = new([]);
 
+    /// <summary>How the bed is made, besides the things in it.</summary>
+    public Bed Bed { get; init; } = Bed ?? Bed.Plain;
+
     /// <summary>Two systems are one where their layers are the same in the same order.</summary>
     public bool Equals(SleepSystem? other) =>
-        other is not null
-        && (UnderGap, Hammock, BreathInside) == (other.UnderGap, other.Hammock, other.BreathInside)
-        && Layers.SequenceEqual(other.Layers);
+        other is not null && Bed == other.Bed && Layers.SequenceEqual(other.Layers);
 
     /// <inheritdoc/>
     public override int GetHashCode()
@@ -108,16 +78,20 @@ public sealed record SleepSystem(
         var hash = new HashCode();
         foreach (var layer in Layers)
             hash.Add(layer);
-        hash.Add(UnderGap);
-        hash.Add(Hammock);
+        hash.Add(Bed);
         return hash.ToHashCode();
     }
 
-    /// <summary>What lies under the body where no pad does, what is laid there counted in.</summary>
-    public UnderGap Under => Layers.Any(l => l.As == Serving.UnderLegs) ? UnderGap.Rucksack : UnderGap;
+    /// <summary>What lies under a region where no pad does, what is laid there counted in.</summary>
+    public UnderGap Under(Region region) =>
+        region is Region.Legs or Region.Feet && Layers.Any(l => l.As == Serving.UnderLegs) ? UnderGap.Rucksack
+        : region == Region.Head && Bed.Under.Head == UnderGap.Nothing && Layers.Any(l => l.As == Serving.Pillow)
+            ? UnderGap.Pillow
+        : Bed.Under[region];
 
     /// <summary>Something keeps moving air off the underside of a hammock.</summary>
-    public bool IsCoveredBelow => Hammock is { WindCover: true } || Layers.Any(l => l.As == Serving.WindCover);
+    public bool IsCoveredBelow =>
+        Bed.Hammock is { WindCover: true } || Bed.Hammock is not null && Layers.Any(l => l.As == Serving.WindCover);
 
     /// <summary>The layers from the ground up, each group in the order given. Things not owned are left out.</summary>
     public IReadOnlyList<Resolved> In(Closet closet)
@@ -125,7 +99,7 @@ public sealed record SleepSystem(
         var found = new List<Resolved>(Layers.Count);
         foreach (var layer in Layers)
         {
-            if (layer.As is Serving.UnderLegs or Serving.WindCover)
+            if (layer.As is Serving.UnderLegs or Serving.WindCover or Serving.Pillow)
                 continue;
             if (closet.Find(layer.ItemId) is { } item)
                 found.Add(Served.As(layer.As, item, closet.ReadingOf(item.Id), layer));

@@ -40,12 +40,15 @@ public static class StackBuilder
     /// <summary>Leakage with clothes only, W/m²K (assumption).</summary>
     public const double LeakageWithoutCover = 0.03;
 
-    /// <summary>Resistance of what lies where no pad does, m²K/W (assumption). A rucksack is as long as the legs and feet that lie on it.</summary>
+    /// <summary>
+    /// Resistance of what lies where no pad does, m²K/W (assumption). A rucksack is as long as the legs and feet that lie on it, or goes under
+    /// the head.
+    /// </summary>
     public static double GapResistance(UnderGap gap, Region region) =>
         gap switch
         {
-            UnderGap.Rucksack when region is Region.Legs or Region.Feet => 0.35,
-            UnderGap.SpareClothes => 0.25,
+            UnderGap.Rucksack when region != Region.Torso => 0.35,
+            UnderGap.SpareClothes or UnderGap.Pillow => 0.25,
             _ => 0.05,
         };
 
@@ -78,7 +81,7 @@ public static class StackBuilder
                 item,
                 use,
                 reading.Insulation?.SI ?? 0,
-                [.. Own(item, system.Hammock, wind, windUnder, shielded: i <= outermostShield)]
+                [.. Own(item, system.Bed.Hammock, wind, windUnder, shielded: i <= outermostShield)]
             );
         }
         return new(things, system, bodyGirthCm, wind, windUnder);

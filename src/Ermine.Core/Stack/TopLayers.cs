@@ -32,9 +32,9 @@ internal static class TopLayers
     /// <summary>What the mass of the outer over that of the inner takes, for each time it is heavier (assumption).</summary>
     public const double CrushSlope = 0.10;
 
-    /// <summary>Most of them that count together, and that are looked at: the innermost are left out first.</summary>
+    /// <summary>Most of them that count together, and that are looked at: the thinnest are left out first.</summary>
     private const int MostTogether = 3,
-        MostLookedAt = 6;
+        MostLookedAt = 8;
 
     /// <summary>What a layer keeps under a heavier one.</summary>
     public static double Crush(double massG, double outsideG) =>
@@ -51,7 +51,12 @@ internal static class TopLayers
     public static void Count(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
     {
         gives.Clear();
-        var looked = tops.Length > MostLookedAt ? tops[^MostLookedAt..] : tops;
+        if (tops.Length > MostLookedAt)
+        {
+            CountThickest(tops, worn, gives);
+            return;
+        }
+        var looked = tops;
         var best = worn.All;
         var chosen = (Set: 0u, Main: 0);
         var narrow = false;
@@ -75,7 +80,20 @@ internal static class TopLayers
             }
         }
         if (chosen.Set != 0)
-            Together(looked, chosen.Set, chosen.Main, worn, gives[(tops.Length - looked.Length)..]);
+            Together(looked, chosen.Set, chosen.Main, worn, gives);
+    }
+
+    private static void CountThickest(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
+    {
+        var all = tops.ToArray();
+        int[] thickest =
+        [
+            .. Enumerable.Range(0, all.Length).OrderByDescending(i => all[i].Resistance).Take(MostLookedAt).Order(),
+        ];
+        Span<double> given = stackalloc double[MostLookedAt];
+        Count(Array.ConvertAll(thickest, i => all[i]), worn, given);
+        for (var n = 0; n < thickest.Length; n++)
+            gives[thickest[n]] = given[n];
     }
 
     /// <summary>What some of them give together with what is worn in them, m²K/W.</summary>

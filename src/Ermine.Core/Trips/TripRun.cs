@@ -1,5 +1,6 @@
 using Ermine.Core.Dryness;
 using Ermine.Core.Frost;
+using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
@@ -85,6 +86,22 @@ public sealed class TripRun
     /// <summary>The first night without a dry thing for some purpose; null where there is always one.</summary>
     /// <param name="before">Looks no further than this night.</param>
     public int? FirstGap(int? before = null) => First(n => this[n].Day.Without.Count > 0, before);
+
+    /// <summary>What a night holds to as wet as things are at getting in: body and feet.</summary>
+    public BodyAndFeet Holds(int night) => BodyAndFeet.Of(Body(night), LinesOf(night)?.Feet);
+
+    /// <summary>The worse of the two, without the other where it is not needed.</summary>
+    public BodyAndFeet HoldsTogether(int night) =>
+        LinesOf(night)?.Beside(Body(night)) ?? BodyAndFeet.Of(Body(night), null);
+
+    /// <summary>What a night would hold to if everything were dry.</summary>
+    public BodyAndFeet HoldsDry(int night) => Model.HoldsTogether(night, SystemOf(night), BedtimeOf(night), null);
+
+    private ColdLine Body(int night) => Model.Holds(night, SystemOf(night), this[night].EveningWater).Line();
+
+    /// <summary>Where the hours of a night turn; null where nothing is laid out.</summary>
+    public HourLines? LinesOf(int night) =>
+        this[night].Slept.Lines ?? Model.LinesOf(night, SystemOf(night), BedtimeOf(night), this[night].EveningWater);
 
     /// <summary>Frost in bags and quilts on an evening, g.</summary>
     public double FrostG(int night)

@@ -52,6 +52,7 @@ public static class Plans
         bool WetCold,
         Holding Holding,
         Temperature? HoldsTo,
+        Leads Leads,
         Temperature? HoldsToDry,
         double FrostG,
         TemperatureDifference? Margin,
@@ -74,9 +75,10 @@ public static class Plans
                 low?.Flat,
                 plan.Weather?.High,
                 plan.Weather?.WetCold ?? false,
-                plan.Comfort.Holding,
-                plan.Comfort.Outside,
-                run.Model.Holds(index, run.SystemOf(index), null).Outside,
+                plan.Holds.Together.Holding,
+                plan.Holds.Together.Outside,
+                plan.Holds.Leads,
+                run.HoldsDry(index).Together.Outside,
                 run.FrostG(index),
                 plan.Margin,
                 plan.Hours?.LowestFeet
@@ -97,7 +99,10 @@ public static class Plans
             .MapPost(
                 "/plan/fixes",
                 (PlanRequest request, Asking asking) =>
-                    asking.List(request, p => Fixes.For(p[request.Member], request.Night))
+                    asking.Of(
+                        request,
+                        (p, r) => r.Night < r.Trip.Nights.Count ? Fixes.For(p[r.Member], r.Night) : FixList.None
+                    )
             )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
         group.MapPost("/plan/buys", Buys).WithSummary("What plain pieces not owned yet would do for one night");

@@ -1,7 +1,7 @@
 import type { Night, Trip } from "../api/client";
 import { Check, Choice, NumberField, TextField } from "../parts/Field";
 import { editNight } from "../state/trip";
-import { units, useSettings } from "../units/units";
+import { toShown, units, useSettings, write } from "../units/units";
 import { shelters, surfaces, terrains } from "../units/words";
 
 /** The camp of one night: where it lies, on what, under what. */
@@ -50,8 +50,31 @@ export function Camp({ trip, index, night }: { trip: Trip; index: number; night:
           label="Shelter"
           value={night.shelter}
           options={shelters}
-          onChange={(shelter) => change({ shelter })}
+          onChange={(shelter) =>
+            // Its own air is asked for, and until it is typed taken as just above freezing.
+            change(shelter === "heated" ? { shelter, insideC: night.insideC ?? 2 } : { shelter })
+          }
         />
+        {night.shelter === "heated" && (
+          <NumberField
+            label="Air inside, at its coldest"
+            unit={units.temperature(u)}
+            value={night.insideC}
+            path={path("insideC")}
+            onChange={(v) => v !== null && change({ insideC: v })}
+          />
+        )}
+        {night.surface === "glacier" && (
+          <NumberField
+            label="Mean of the year there"
+            optional
+            unit={units.temperature(u)}
+            placeholder={write(toShown(-15, units.temperature(u)))}
+            value={night.glacierMeanC}
+            path={path("glacierMeanC")}
+            onChange={(v) => change({ glacierMeanC: v })}
+          />
+        )}
         <NumberField
           label="People in it"
           places={0}

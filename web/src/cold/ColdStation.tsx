@@ -23,6 +23,7 @@ export function Component() {
   const sleeper = useWorkspace((s) => s.sleepers[member?.sleeperId ?? ""]);
   const [reading, setReading] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   if (!trip)
     return (
       <main className="p-8">
@@ -57,7 +58,10 @@ export function Component() {
           ) : plan.data && member?.system.layers.length === 0 && lines.every((n) => n.verdict === null) ? (
             "The lows are in. Go on to Night and lay out what you sleep on, wear and lie under."
           ) : (
-            <Legend whose={trip.members.length > 1 ? (sleeper?.name.toLowerCase() ?? "it") : "your system"} />
+            <Legend
+              whose={trip.members.length > 1 ? (sleeper?.name.toLowerCase() ?? "it") : "your system"}
+              schools={choosing}
+            />
           )}
         </p>
         {plan.error instanceof Problem && (!plan.data || plan.error.status >= 500) && (
@@ -74,7 +78,13 @@ export function Component() {
           </p>
         )}
         {trip.nights.length > 0 && (
-          <Ladder trip={trip} nights={lines} index={index} onSelect={(i) => go.station("cold", i)} />
+          <Ladder
+            trip={trip}
+            nights={lines}
+            index={index}
+            onSelect={(i) => go.station("cold", i)}
+            schools={choosing}
+          />
         )}
         {trip.members.length > 1 && <Party trip={trip} who={who} party={plan.data?.party ?? []} />}
         <div className="print:hidden mt-3 flex flex-wrap gap-2">
@@ -101,7 +111,15 @@ export function Component() {
             {whole?.weather && <FromForecast trip={trip} index={index} weather={whole.weather} />}
             {!whole?.weather && <p className="mt-1 text-soft">No low is known for this night yet.</p>}
           </div>
-          <TrustChoice trip={trip} weather={whole?.weather ?? null} />
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: only watches where the hand is; the choice inside is of buttons */}
+          <div
+            onPointerEnter={() => setChoosing(true)}
+            onPointerLeave={() => setChoosing(false)}
+            onFocus={() => setChoosing(true)}
+            onBlur={() => setChoosing(false)}
+          >
+            <TrustChoice trip={trip} weather={whole?.weather ?? null} />
+          </div>
           {whole?.weather && <WindAndSkin weather={whole.weather} />}
           <Camp trip={trip} index={index} night={night} />
           <Source trip={trip} plan={whole ?? null} />
@@ -113,7 +131,7 @@ export function Component() {
   );
 }
 
-function Legend(props: { whose: string }) {
+function Legend(props: { whose: string; schools: boolean }) {
   return (
     <span className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
       <span className="inline-flex items-center gap-1.5">
@@ -152,14 +170,16 @@ function Legend(props: { whose: string }) {
         </svg>
         if it stayed dry
       </span>
-      <span className="inline-flex items-center gap-1.5">
-        <svg width="34" height="10" aria-hidden="true" fill="none" stroke="var(--soft)" strokeWidth="1.4">
-          <path d="M5 1L9 9H1z" />
-          <path d="M17 .5l4.5 4.5-4.5 4.5L12.5 5z" />
-          <path d="M25.5 1.5h7v7h-7z" />
-        </svg>
-        lead time, ensemble, flat margin
-      </span>
+      {props.schools && (
+        <span className="inline-flex items-center gap-1.5">
+          <svg width="34" height="10" aria-hidden="true" fill="none" stroke="var(--soft)" strokeWidth="1.4">
+            <path d="M5 1L9 9H1z" />
+            <path d="M17 .5l4.5 4.5-4.5 4.5L12.5 5z" />
+            <path d="M25.5 1.5h7v7h-7z" />
+          </svg>
+          lead time, ensemble, flat margin
+        </span>
+      )}
     </span>
   );
 }

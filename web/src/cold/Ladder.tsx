@@ -19,6 +19,8 @@ export function Ladder(props: {
   nights: NightLine[];
   index: number;
   onSelect: (index: number) => void;
+  /** Trust is being chosen: what each school says is marked. */
+  schools: boolean;
 }) {
   const { trip, nights, index } = props;
   const [box, width] = useWidth<HTMLDivElement>();
@@ -142,7 +144,14 @@ export function Ladder(props: {
             {nights.map(
               (n, i) =>
                 n.planFor !== null && (
-                  <Icicle key={n.nightId} night={n} x={x(i) + column / 2} y={y} column={column} />
+                  <Icicle
+                    key={n.nightId}
+                    night={n}
+                    x={x(i) + column / 2}
+                    y={y}
+                    column={column}
+                    schools={props.schools}
+                  />
                 ),
             )}
             <HoldingLine of={nights.map((n) => n.holdsToDry)} x={x} y={y} column={column} dry />
@@ -219,7 +228,13 @@ const WetDrop = () => (
   </svg>
 );
 
-function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; column: number }) {
+function Icicle(props: {
+  night: NightLine;
+  x: number;
+  y: (c: number) => number;
+  column: number;
+  schools: boolean;
+}) {
   const { night, x } = props;
   const half = Math.min(17, props.column * 0.2);
   const root = props.y(Math.max(night.mildSide as number, (night.planFor as number) + 0.8));
@@ -254,12 +269,14 @@ function Icicle(props: { night: NightLine; x: number; y: (c: number) => number; 
         />
       )}
       <circle cx={x} cy={tip} r={5} fill="var(--ice)" />
-      <g fill="var(--sky-low)" stroke="var(--soft)" strokeWidth={1.3}>
-        {night.bySpread !== null && at(night.bySpread, (y) => `M${x - 15} ${y - 4}l4 8h-8z`)}
-        {night.byEnsemble !== null &&
-          at(night.byEnsemble, (y) => `M${x - 15} ${y - 4.5}l4.5 4.5-4.5 4.5-4.5-4.5z`)}
-        {night.byFlatMargin !== null && at(night.byFlatMargin, (y) => `M${x - 18.5} ${y - 3.5}h7v7h-7z`)}
-      </g>
+      {props.schools && (
+        <g fill="var(--sky-low)" stroke="var(--soft)" strokeWidth={1.3}>
+          {night.bySpread !== null && at(night.bySpread, (y) => `M${x - 15} ${y - 4}l4 8h-8z`)}
+          {night.byEnsemble !== null &&
+            at(night.byEnsemble, (y) => `M${x - 15} ${y - 4.5}l4.5 4.5-4.5 4.5-4.5-4.5z`)}
+          {night.byFlatMargin !== null && at(night.byFlatMargin, (y) => `M${x - 18.5} ${y - 3.5}h7v7h-7z`)}
+        </g>
+      )}
     </g>
   );
 }
@@ -336,6 +353,7 @@ function Labels(props: { night: NightLine; left: number; column: number; y: (c: 
       {hold !== null && (
         <text x={left + 5} y={short ? hold - 7 : hold + 17} fontWeight={700} fill="var(--ink)" {...halo}>
           {w.temp(night.holdsTo as number)}
+          {night.leads === "feet" && <tspan fontWeight={500}> feet</tspan>}
         </text>
       )}
       {short && night.margin !== null && (

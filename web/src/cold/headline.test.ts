@@ -24,6 +24,7 @@ const night = (
   high: null,
   holding: "inNone",
   holdsTo: null,
+  leads: "body" as const,
 });
 const say = (...nights: NightLine[]) => {
   const { holds, short } = headline(nights, (k) => k.toFixed(0));

@@ -8,7 +8,7 @@ import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
-import { editMember, newId, useAsked, useGo, useTrip } from "../state/trip";
+import { editMember, newId, useAsked, useGo, useTrip, withBed } from "../state/trip";
 import { useWrite } from "../units/units";
 import { paths, verdicts } from "../units/words";
 
@@ -30,8 +30,13 @@ export function Component() {
     system: edit.system,
   };
   const offered: Candidate[] = [
-    ...(schools.data ?? []),
-    ...(member?.ideas ?? []).map((k) => ({ key: k.id, name: k.name, says: "Put aside.", system: k.system })),
+    ...(schools.data ?? []).map((s) => ({ ...s, system: withBed(s.system) })),
+    ...(member?.ideas ?? []).map((k) => ({
+      key: k.id,
+      name: k.name,
+      says: "Put aside.",
+      system: withBed(k.system),
+    })),
   ];
   const keys = picked ?? offered.slice(0, 2).map((o) => o.key);
   const chosen = [packed, ...offered.filter((o) => keys.includes(o.key)).slice(0, 3)];
@@ -169,8 +174,8 @@ function Best({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }) 
   const holding = rows.filter((r) => (r.plan.margin ?? -1) >= 0);
   const lightest = holding.toSorted((a, b) => a.plan.massG - b.plan.massG)[0];
   const warmest = rows
-    .filter((r) => r.plan.comfort.outside !== null)
-    .toSorted((a, b) => (a.plan.comfort.outside ?? 0) - (b.plan.comfort.outside ?? 0))[0];
+    .filter((r) => r.plan.holds.together.outside !== null)
+    .toSorted((a, b) => (a.plan.holds.together.outside ?? 0) - (b.plan.holds.together.outside ?? 0))[0];
   return (
     <>
       {lightest
@@ -178,7 +183,7 @@ function Best({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }) 
         : "None of these holds this night."}{" "}
       {warmest && (
         <span className="text-soft">
-          Warmest: {warmest.name.toLowerCase()}, to {w.temp(warmest.plan.comfort.outside ?? 0)}.
+          Warmest: {warmest.name.toLowerCase()}, to {w.temp(warmest.plan.holds.together.outside ?? 0)}.
         </span>
       )}
     </>
@@ -191,7 +196,7 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
   const w = useWrite();
   const low = plans[0]?.weather?.low.planFor ?? null;
   const all = plans
-    .flatMap((p) => [p.comfort.outside, p.limit.outside])
+    .flatMap((p) => [p.comfort.outside, p.limit.outside, p.holds.together.outside])
     .filter((t): t is number => t !== null);
   const warm = Math.max(...all, low ?? -100) + 5;
   const cold = Math.min(...all, low ?? 100) - 8;
@@ -202,6 +207,7 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
     <div ref={box} className="relative">
       {plans.map((plan, i) => {
         const { comfort, limit } = plan;
+        const feet = plan.holds.feet?.outside ?? null;
         return (
           <div
             key={chosen[i]?.key}
@@ -219,7 +225,7 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
                   height={40}
                   className="block overflow-visible"
                   role="img"
-                  aria-label={`Comfort ${w.temp(comfort.outside)}, limit ${w.temp(limit.outside)}`}
+                  aria-label={`Body holds to ${w.temp(comfort.outside)}${feet !== null ? `, feet to ${w.temp(feet)}` : ""}, limit ${w.temp(limit.outside)}`}
                 >
                   <g transform={`translate(${-name} 0)`}>
                     <rect
@@ -254,6 +260,12 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
                     >
                       {w.temp(comfort.outside)}
                     </text>
+                    {feet !== null && feet >= cold && (
+                      <g transform={`translate(${x(feet)} 28)`} fill="var(--ink)">
+                        <rect x={-1} y={-14} width={2} height={14} />
+                        <path d="M-5.500 10C-6 6 -4 0 -1 0s4 2.500 4.500 5 2 3 2 5z" />
+                      </g>
+                    )}
                     {low !== null && (
                       <>
                         <rect x={x(low) - 1} y={-2} width={2} height={44} fill="var(--ice)" />
@@ -280,7 +292,8 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
               <br />
               <span className="text-soft">
                 {plan.hours?.coolFrom != null ? `cool from ${clock(plan.hours.coolFrom)}` : "slept through"}
-                {plan.hours && `, feet ${w.temp(plan.hours.lowestFeet)}`}
+                {comfort.outside !== null && `, body to ${w.temp(comfort.outside)}`}
+                {feet !== null && `, feet to ${w.temp(feet)}`}
                 {plan.weakest && `; weakest ${paths[plan.weakest.path](plan.weakest.region).toLowerCase()}`}
               </span>
             </p>

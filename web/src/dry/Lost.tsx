@@ -54,7 +54,7 @@ export function Lost(props: { trip: Trip; index: number; who: number }) {
                 <span className="shrink-0 text-ember">
                   {l.then.margin !== null
                     ? w.signed(l.then.margin)
-                    : l.then.comfort.holding === "inAnyAir"
+                    : l.then.holds.together.holding === "inAnyAir"
                       ? "any air"
                       : "no air"}
                 </span>
@@ -64,7 +64,7 @@ export function Lost(props: { trip: Trip; index: number; who: number }) {
                 {l.then.verdict && ` turns ${verdicts[l.then.verdict]}`}
                 {l.cost !== null
                   ? `, costs ${w.degrees(l.cost)}°. `
-                  : l.then.comfort.holding === "inNone"
+                  : l.then.holds.together.holding === "inNone"
                     ? ": it then holds in no air. "
                     : ". "}
                 {stand && l.standsIn

@@ -19,24 +19,34 @@ export function Answer(props: {
   const { plan, trip } = props;
   const w = useWrite();
   const sleeper = useWorkspace((s) => s.sleepers[trip.members[props.who]?.sleeperId ?? ""]);
-  const holds = plan.comfort.outside;
+  const { together, leads } = plan.holds;
   return (
     <aside className="space-y-5 border-line px-4 py-4 lg:row-span-2 lg:border-l print:columns-2">
       <section>
         <p className="text-soft">{sleeper?.name}, in this system, here</p>
         <div className="flex items-end gap-3">
           <span className="font-bold font-display text-[60px] leading-none tracking-tight">
-            {holds != null ? w.temp(holds) : plan.comfort.holding === "inAnyAir" ? "any air" : "no air"}
+            {together.outside != null
+              ? w.temp(together.outside)
+              : together.holding === "inAnyAir"
+                ? "any air"
+                : "no air"}
           </span>
           <span className="pb-1.5 leading-tight">
-            <b>comfort</b>
+            <b>{leads === "feet" ? "and the feet fail" : "comfort"}</b>
             <br />
             <span className="text-[13px] text-soft">
               outside air; people differ by about ±{w.degrees(plan.bandK)}
             </span>
           </span>
         </div>
-        {holds == null && plan.items.length > 0 && <p>{plan.comfort.whyNone}</p>}
+        <BodyAndFeet plan={plan} />
+        {plan.stricter && (
+          <p className="mt-1 text-[14px]">
+            Plan with <b>{w.temp(plan.stricter.outside)}</b>. {plan.stricter.why}
+          </p>
+        )}
+        {together.outside == null && plan.items.length > 0 && <p>{plan.comfort.whyNone}</p>}
         <Scale plan={plan} />
         {plan.limit.outside !== null && (
           <p className="mt-2 font-semibold text-ember">
@@ -75,6 +85,25 @@ export function Answer(props: {
         <p className="mt-2">Local rules, rescue services, guides and medical advice come first.</p>
       </section>
     </aside>
+  );
+}
+
+/** The two lines, and which of them decides. */
+function BodyAndFeet({ plan }: { plan: NightAnswer }) {
+  const w = useWrite();
+  const { body, feet, leads } = plan.holds;
+  if (!feet || plan.items.length === 0) return null;
+  const at = (line: typeof body) =>
+    line.outside !== null
+      ? `to ${w.temp(line.outside)}`
+      : line.holding === "inAnyAir"
+        ? "in any air"
+        : "in none";
+  return (
+    <p className={`mt-1.5 ${leads === "feet" ? "font-semibold" : "text-[14px] text-soft"}`}>
+      Body holds {at(body)}, feet {at(feet)}
+      {leads === "feet" ? ": it is the feet." : "."}
+    </p>
   );
 }
 
@@ -154,37 +183,48 @@ function Tornado({ plan }: { plan: NightAnswer }) {
   );
 }
 
-/** Comfort, limit and extreme on one line, with the low planned for hung on it. */
+/** Comfort, limit and extreme of the body and the line of the feet on one scale, with the low planned for hung on it. */
 function Scale({ plan }: { plan: NightAnswer }) {
   const w = useWrite();
   const comfort = plan.comfort.outside;
   const limit = plan.limit.outside;
   const extreme = plan.extreme.outside;
+  const feet = plan.holds.feet?.outside ?? null;
+  const holds = plan.holds.together.outside;
   const low = plan.weather?.low.planFor ?? null;
   if (comfort === null || limit === null) return null;
-  const warm = Math.max(comfort, low ?? comfort) + 6;
+  const warm =
+    Math.max(comfort, low ?? comfort, plan.holds.leads === "feet" ? (feet ?? comfort) : comfort) + 6;
   const cold = Math.min(extreme ?? limit - 15, low ?? limit) - 2;
   const x = (t: number) => ((warm - t) / (warm - cold)) * 300;
-  const short = low !== null && low < comfort;
   return (
     <div className="mt-3 max-w-[430px]">
-      <svg viewBox="0 0 300 46" className="w-full" aria-hidden="true">
+      <svg viewBox="0 0 300 52" className="w-full" aria-hidden="true">
         <defs>
           <Hatch id="short" />
         </defs>
         <rect x={0} y={14} width={x(comfort)} height={18} fill="var(--ice-wash)" />
         <rect x={x(comfort)} y={14} width={x(limit) - x(comfort)} height={18} fill="var(--warm-wash)" />
         <rect x={x(limit)} y={14} width={300 - x(limit)} height={18} fill="var(--ember-wash)" />
-        {short && <rect x={x(comfort)} y={14} width={x(low) - x(comfort)} height={18} fill="url(#short)" />}
-        <rect x={x(comfort) - 1.5} y={8} width={3} height={30} fill="var(--ink)" />
+        {low !== null && holds !== null && low < holds && (
+          <rect x={x(holds)} y={14} width={x(low) - x(holds)} height={18} fill="url(#short)" />
+        )}
+        <rect x={x(comfort) - 1.5} y={8} width={3} height={24} fill="var(--ink)" />
+        {feet !== null && feet >= cold && (
+          <g transform={`translate(${x(feet)} 32)`} fill="var(--ink)">
+            <rect x={-1} y={-18} width={2} height={22} />
+            <path d="M-6.5 18C-7.5 13 -4.5 6 -1 5s5 3 5.5 6.5 2.5 3.500 2.500 6.500z" />
+          </g>
+        )}
         {low !== null && (
-          <path d={`M${x(low) - 7} 1h14l-7 9zM${x(low) - 1.25} 8h2.5v30h-2.5z`} fill="var(--ice)" />
+          <path d={`M${x(low) - 7} 1h14l-7 9zM${x(low) - 1.25} 8h2.5v24h-2.5z`} fill="var(--ice)" />
         )}
         {extreme !== null && <rect x={x(extreme) - 1} y={14} width={2} height={18} fill="var(--ember)" />}
       </svg>
       <p className="flex flex-wrap justify-between gap-x-3 text-[14px]">
         {low !== null && <span className="font-semibold text-ice">plan for {w.temp(low)}</span>}
         <span>limit {w.temp(limit)}</span>
+        {feet !== null && feet >= cold && <span>feet {w.temp(feet)}</span>}
         {extreme !== null && <span className="text-soft">extreme {w.temp(extreme)}</span>}
       </p>
     </div>

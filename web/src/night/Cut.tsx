@@ -1,4 +1,4 @@
-import { useId, useMemo } from "react";
+import { useId, useMemo, useState } from "react";
 import type { NightAnswer, Schema } from "../api/client";
 import { useWorkspace } from "../state/workspace";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
@@ -30,22 +30,34 @@ export function Cut(props: {
   const { cut } = plan;
   const g = useMemo(() => geometry(plan, width, height, props.plain), [plan, width, height, props.plain]);
   const unit = units.temperature(w.u);
+  const [touched, setTouched] = useState<string | null>(null);
 
-  const shape = (s: Stratum, index: number, d: string, fill: string) => {
+  const shape = (s: Stratum, index: number, d: string, fill: string, below: boolean) => {
     const item = s.itemId ? items[s.itemId] : undefined;
     const lit = s.itemId !== null && s.itemId === selected;
+    const nameless = airNames[s.kind]?.(cut.hung && below);
+    const key = s.itemId ?? `${s.kind}${below}${index}`;
     return (
       <path
-        key={s.itemId ?? `${s.kind}${index}`}
+        key={key}
         d={d}
         data-layer={s.itemId ?? undefined}
         fill={fill}
         stroke={lit ? "var(--ink)" : s.kind === "barrier" ? "var(--ice)" : "var(--edge)"}
-        strokeWidth={lit ? 2.5 : s.kind === "barrier" ? 2 : 0.8}
-        className={item && !props.plain ? "cursor-grab touch-none hover:brightness-95" : undefined}
-        onPointerDown={(e) => s.itemId && props.onPress(s.itemId, e)}
+        strokeWidth={lit ? 2.5 : s.kind === "barrier" ? 2 : s.kind === "stillAir" ? 0.4 : 0.8}
+        opacity={s.kind === "stillAir" ? 0.85 : undefined}
+        className={
+          props.plain
+            ? undefined
+            : item
+              ? "cursor-grab touch-none hover:brightness-95"
+              : nameless && "cursor-help"
+        }
+        onPointerDown={(e) =>
+          s.itemId ? props.onPress(s.itemId, e) : nameless && setTouched(touched === key ? null : key)
+        }
       >
-        {item && <title>{item.name}</title>}
+        {item ? <title>{item.name}</title> : nameless && <title>{nameless}</title>}
       </path>
     );
   };
@@ -113,10 +125,10 @@ export function Cut(props: {
 
       <path d={g.warmth} fill="var(--warm-wash)" />
       {g.below.map(
-        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
+        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i), true),
       )}
       {g.above.map(
-        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i)),
+        ({ stratum, d }, i) => stratum.kind !== "airLayer" && shape(stratum, i, d, fillOf(stratum, i), false),
       )}
       <g className="pointer-events-none">
         <path
@@ -204,6 +216,58 @@ export function Cut(props: {
           opacity="0.8"
         />
 
+        {plan.hours && (
+          <text
+            x={g.left + g.inner * 0.956}
+            y={g.base + g.sag(g.left + g.inner * 0.956) - 0.36 * g.tall}
+            textAnchor="middle"
+            fontSize={props.plain ? 10 : 13}
+            fontWeight={700}
+            fill="var(--paper)"
+          >
+            {w.temp(plan.hours.lowestFeet)}
+          </text>
+        )}
+        {!props.plain && !cut.neckInLoft && cut.above.some((s) => s.kind === "topLayer") && (
+          <text
+            x={g.left + g.inner * 0.118}
+            y={g.base + g.sag(g.left) - 1.3 * g.tall}
+            textAnchor="middle"
+            fontSize={12.5}
+            fontWeight={700}
+            fill="var(--ember)"
+            stroke="var(--sky-low)"
+            strokeWidth={4}
+            paintOrder="stroke"
+          >
+            neck out
+          </text>
+        )}
+        {touched !== null &&
+          [...g.above, ...g.below].map((a, i) => {
+            const below = i >= g.above.length;
+            const at = below ? i - g.above.length : i;
+            const words = airNames[a.stratum.kind]?.(cut.hung && below);
+            if (!words || touched !== `${a.stratum.kind}${below}${at}`) return null;
+            const middle = ((a.low[70] as number) + (a.high[70] as number)) / 2;
+            return (
+              <text
+                key={touched}
+                x={g.left + g.inner * 0.39}
+                y={g.base + g.sag(g.left + g.inner * 0.39) + (below ? middle : -middle) + 4.5}
+                textAnchor="middle"
+                fontSize={13}
+                fontWeight={700}
+                fill="var(--ink)"
+                stroke="var(--paper)"
+                strokeWidth={6}
+                paintOrder="stroke"
+                strokeLinejoin="round"
+              >
+                {words}
+              </text>
+            );
+          })}
         {!props.plain && (
           <>
             <text x={30} y={31} fontSize={13.5} fill="var(--ink)">
@@ -214,6 +278,7 @@ export function Cut(props: {
             <text x={30} y={48} fontSize={12.5} fill="var(--soft)">
               {shelters[props.night.shelter]}
               {plan.weather?.windMs != null && `, wind ${w.wind(plan.weather.windMs)} outside`}
+              {cut.curledUp && ", curled up"}
             </text>
             <text x={width - 14} y={height - 36} textAnchor="end" fontSize={12.5} fill="var(--ink)">
               {cut.hung
@@ -276,6 +341,12 @@ export function Cut(props: {
   );
 }
 
+/** What lies in the cut without being a thing: named when it is touched. */
+const airNames: Partial<Record<Stratum["kind"], (below: boolean) => string>> = {
+  stillAir: (below) => (below ? "still air held under the hammock" : "still air"),
+  filling: () => "leaves, moss or hay",
+};
+
 /** The picture in a sentence, for those who do not see it. */
 function describe(plan: NightAnswer, items: Record<string, { name: string }>) {
   const names = (strata: Stratum[]) =>
@@ -283,5 +354,5 @@ function describe(plan: NightAnswer, items: Record<string, { name: string }>) {
   const frost = plan.frost?.things.reduce((g, t) => g + t.afterG, 0) ?? 0;
   return `Cut through the night. Under the sleeper: ${names(plan.cut.below)}. On and over: ${names(plan.cut.above)}.${
     frost >= 1 ? ` Frost in them by morning: ${Math.round(frost)} g.` : ""
-  }`;
+  }${plan.cut.neckInLoft ? "" : " The neck lies out of the loft."}`;
 }

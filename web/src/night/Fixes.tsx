@@ -1,6 +1,7 @@
-import { useState } from "react";
+import { useId, useState } from "react";
 import { api, type Buy, type Fix, type NightAnswer, type Schema, type Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
+import { Hatch } from "../parts/Hatch";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, useSettings, useWrite } from "../units/units";
@@ -44,24 +45,30 @@ export function FixList(props: Asking) {
 
 function Owned(props: Asking & { short: boolean }) {
   const fixes = useAsked("fixes", api.fixes, props.trip, props.index, props.who);
-  const list = fixes.data ?? [];
+  const answer = fixes.data;
+  const list = answer?.changes ?? [];
+  const scale = scaleOf(answer, list);
   return (
     <>
+      {answer && answer.reliefs.length > 0 && <Reliefs {...props} reliefs={answer.reliefs} />}
+      {answer && scale.gap !== null && <Gap list={answer} />}
       <p className="text-[13px] text-soft">
         {props.short && list.length > 0 && !list.some((f) => f.covers)
           ? "No change closes it, nor any two; the first step counts most."
           : props.short
             ? "What closes it comes first, lightest first. Two together only where one is not enough."
-            : "Most degrees first."}
+            : "Most degrees first."}{" "}
+        {list.some((f) => f.bedtime) && "Pale is what the hours gain by what is done."}
       </p>
-      {list.length === 0 && !fixes.isFetching && (
+      {list.length === 0 && answer && !fixes.isFetching && (
         <p className="mt-1">Nothing you own adds a third of a degree here. Add what you own in Kit.</p>
       )}
-      <ul className="mt-2 space-y-1.5">
+      <ul className="mt-1 divide-y divide-line">
         {list.slice(0, 12).map((f) => (
           <FixRow
             key={f.parts.map((p) => `${p.kind}${p.itemId}${p.replacesId}${p.event?.kind}`).join()}
             fix={f}
+            scale={scale}
             {...props}
           />
         ))}
@@ -70,55 +77,155 @@ function Owned(props: Asking & { short: boolean }) {
   );
 }
 
-function FixRow({ fix, plan, edit }: Asking & { fix: Fix }) {
-  const items = useWorkspace((s) => s.items);
-  const w = useWrite();
-  const name = (id: string | null | undefined) => (id ? (items[id]?.name ?? "") : "");
-  const then = fix.then;
-  const title = (p: Schema["FixPart"]) => {
-    if (p.kind === "do")
-      return p.event
-        ? `${p.event.itemId ? name(p.event.itemId) : sentence(events[p.event.kind])} at ${clock(p.event.hour)}`
-        : "Go to bed warm";
-    return {
-      add: name(p.itemId),
-      swap: name(p.itemId),
-      reorder: `${name(p.itemId)} inside`,
-      close: `Close ${name(p.itemId).toLowerCase()}`,
-      fillGap: "Emptied rucksack under the legs",
-      hang: "Hang the underquilt snug",
-      coverBelow: "A cover under the hammock",
-    }[p.kind];
+/** Degrees from nothing gained to the end of the longest bar, and where the gap is closed in between. */
+type Scale = { most: number; slept: number | null; gap: number | null };
+
+function scaleOf(list: Schema["FixList"] | undefined, changes: { gain: number | null }[]): Scale {
+  const slept = list?.toSleepThrough ?? null;
+  const gap = list?.toHold ?? null;
+  const longest = Math.max(2, ...changes.map((c) => c.gain ?? 0));
+  return {
+    most: Math.max((gap ?? slept ?? 0) * 1.25, Math.min(longest, (gap ?? slept ?? longest) * 2.5)),
+    slept,
+    gap: gap ?? slept,
   };
+}
+
+/** The gap in words, above the bars that are laid against it. */
+function Gap({ list }: { list: Schema["FixList"] }) {
+  const w = useWrite();
+  const { toSleepThrough: slept, toHold: hold } = list;
+  return (
+    <p className="mt-1 font-semibold">
+      {slept !== null && `${w.degrees(slept, 1)}° to sleep through`}
+      {slept !== null && hold !== null && ", "}
+      {hold !== null && `${w.degrees(hold, 1)}° until it holds at this low`}.
+    </p>
+  );
+}
+
+/**
+ * Degrees gained, laid against the gap: dark is how far it then holds, pale what only the hours gain, hatched what stays open.
+ */
+function Bar({ change, scale }: { change: { gain: number | null; holdsGain: number | null }; scale: Scale }) {
+  const id = useId();
+  const x = (k: number) => `${Math.min(100, (100 * k) / scale.most)}%`;
+  const holds = Math.max(0, change.holdsGain ?? scale.most);
+  const hours = change.gain ?? scale.most;
+  return (
+    <svg width="100%" height={14} className="my-1 block overflow-visible" aria-hidden="true">
+      <defs>
+        <Hatch id={id} />
+      </defs>
+      <rect y={6} width="100%" height={2} fill="var(--line)" />
+      {scale.gap !== null && scale.gap > holds && (
+        <rect x={x(holds)} y={3} width={x(scale.gap - holds)} height={8} fill={`url(#${id})`} />
+      )}
+      {hours > holds + 0.5 && (
+        <rect y={2.5} width={x(hours)} height={9} rx={2} fill="var(--card)" stroke="var(--ink)" />
+      )}
+      <rect y={2} width={x(holds)} height={10} rx={2} fill="var(--ink)" />
+      {scale.slept !== null && scale.slept !== scale.gap && (
+        <rect x={x(scale.slept)} y={0} width={1.5} height={14} fill="var(--ember)" />
+      )}
+      {scale.gap !== null && <rect x={x(scale.gap)} y={-1} width={3} height={16} fill="var(--ember)" />}
+    </svg>
+  );
+}
+
+const titleOf = (p: Schema["FixPart"], name: (id: string | null | undefined) => string) => {
+  if (p.kind === "do")
+    return p.event
+      ? `${p.event.itemId ? name(p.event.itemId) : sentence(events[p.event.kind])} at ${clock(p.event.hour)}`
+      : "Go to bed warm";
+  return {
+    add: name(p.itemId),
+    swap: name(p.itemId),
+    reorder: `${name(p.itemId)} inside`,
+    close: `Close ${name(p.itemId).toLowerCase()}`,
+    fillGap: "Emptied rucksack under the legs",
+    hang: "Hang the underquilt snug",
+    coverBelow: "A cover under the hammock",
+    wrapFeet: `${name(p.itemId)} round the feet`,
+    leaveOut: `Leave out ${name(p.itemId).toLowerCase()}`,
+    open: `Open ${name(p.itemId).toLowerCase()}`,
+  }[p.kind];
+};
+
+function useNames() {
+  const items = useWorkspace((s) => s.items);
+  return (id: string | null | undefined) => (id ? (items[id]?.name ?? "") : "");
+}
+
+const row =
+  "block w-full rounded-lg px-1.5 py-2 text-left hover:bg-ice-wash focus-visible:outline-2 focus-visible:outline-ink";
+
+function FixRow({ fix, plan, edit, scale }: Asking & { fix: Fix; scale: Scale }) {
+  const name = useNames();
+  const w = useWrite();
+  const then = fix.then;
+  const holds = then.holds.together;
   return (
     <li>
-      <button
-        type="button"
-        onClick={() => edit.take(fix.system, fix.bedtime)}
-        className={`grid w-full grid-cols-[4rem_1fr] items-center rounded-lg border bg-card px-2 py-1.5 text-left hover:border-ink ${fix.covers ? "border-2 border-ink" : "border-edge/50"}`}
-      >
-        <b className="font-display text-lg">{gained(fix.gain, then.comfort, w)}</b>
-        <span className="min-w-0 leading-tight">
-          <span className="block font-semibold">{fix.parts.map(title).join(" + ")}</span>
-          <span className="block text-[13px]">
-            {fix.parts
-              .filter((p) => p.kind === "swap")
-              .map((p) => `instead of ${name(p.replacesId).toLowerCase()} · `)}
-            {fix.massG === 0
-              ? fix.bedtime && fix.parts.length === 1
-                ? "nothing to carry"
-                : "along anyway"
-              : w.massChange(fix.massG)}
-            {!fix.covers &&
-              then.verdict &&
-              then.verdict !== plan.verdict &&
-              ` · then ${verdicts[then.verdict]}`}
-            {fix.covers && <b> · {(then.margin ?? 0) >= 0 ? "closes it" : "then slept through"}</b>}
-          </span>
-          <span className="block text-[13px] text-soft">{fix.parts.map((p) => p.why).join(" ")}</span>
+      <button type="button" onClick={() => edit.take(fix.system, fix.bedtime)} className={row}>
+        <span className="flex items-baseline justify-between gap-2 leading-tight">
+          <span className="font-semibold">{fix.parts.map((p) => titleOf(p, name)).join(" + ")}</span>
+          <b className="shrink-0 font-display text-lg">{gained(fix.gain, holds, w)}</b>
+        </span>
+        <Bar change={fix} scale={scale} />
+        <span className="block text-[13px] leading-tight">
+          {fix.parts
+            .filter((p) => p.kind === "swap")
+            .map((p) => `instead of ${name(p.replacesId).toLowerCase()} · `)}
+          {fix.massG === 0
+            ? fix.bedtime && fix.parts.length === 1
+              ? "nothing to carry"
+              : "along anyway"
+            : w.massChange(fix.massG)}
+          {holds.outside !== null &&
+            ` · then holds to ${w.temp(holds.outside)}${then.holds.leads === "feet" ? ", the feet" : ""}`}
+          {!fix.covers &&
+            then.verdict &&
+            then.verdict !== plan.verdict &&
+            ` · then ${verdicts[then.verdict]}`}
+          {fix.covers && <b> · {(then.margin ?? 0) >= 0 ? "closes it" : "then slept through"}</b>}
+        </span>
+        <span className="block text-[13px] text-soft leading-tight">
+          {fix.parts.map((p) => p.why).join(" ")}
         </span>
       </button>
     </li>
+  );
+}
+
+/** What helps on a night that is too warm, and what the sweat costs else. */
+function Reliefs({ reliefs, edit, plan }: Asking & { reliefs: Schema["Relief"][] }) {
+  const name = useNames();
+  const w = useWrite();
+  const costs = Math.max(0, ...reliefs.map((r) => r.nextNight ?? 0));
+  return (
+    <section className="mb-3 rounded-xl border-2 border-ember/60 px-2.5 py-2">
+      <h3 className="text-base">
+        Too warm: {w.mass(Math.round(plan.hours?.sweatG ?? 0))} of sweat
+        {costs >= 0.1 && `, which freezes and takes ${w.degrees(costs, 1)}° from the next night`}.
+      </h3>
+      <ul className="divide-y divide-line">
+        {reliefs.map((r) => (
+          <li key={`${r.part.kind}${r.part.itemId}`}>
+            <button type="button" onClick={() => edit.take(r.system)} className={row}>
+              <span className="block font-semibold leading-tight">{titleOf(r.part, name)}</span>
+              <span className="block text-[13px] leading-tight">
+                {r.then.verdict && `then ${verdicts[r.then.verdict]}`}
+                {r.sweatG >= 1 && `, ${w.mass(Math.round(r.sweatG))} of sweat left`}
+                {r.then.holds.together.outside !== null &&
+                  ` · holds to ${w.temp(r.then.holds.together.outside)}`}
+                {r.nextNight !== null && r.nextNight >= 0.1 && ` · next night ${w.signed(r.nextNight)}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -146,6 +253,8 @@ function Buys(props: Asking) {
     prices,
   );
   const w = useWrite();
+  const fixes = useAsked("fixes", api.fixes, props.trip, props.index, props.who);
+  const scale = scaleOf(fixes.data, buys.data ?? []);
   const price = (b: Buy, value: number | null) => {
     const { [b.piece.id]: _, ...rest } = prices;
     set({ prices: value === null ? rest : { ...rest, [b.piece.id]: value } });
@@ -156,15 +265,15 @@ function Buys(props: Asking) {
         Plain pieces of usual weight and warmth, most degrees per kilogram first. Type what one would cost you
         to rank by price.
       </p>
-      <ul className="mt-2 space-y-1.5">
+      <ul className="mt-1 divide-y divide-line">
         {buys.data?.map((b) => (
-          <li
-            key={b.piece.id}
-            className={`grid grid-cols-[4rem_1fr_4.5rem] items-center gap-1 rounded-lg border bg-card px-2 py-1.5 ${b.covers ? "border-2 border-ink" : "border-edge/50"}`}
-          >
-            <b className="font-display text-lg">{gained(b.gain, b.then.comfort, w)}</b>
+          <li key={b.piece.id} className="grid grid-cols-[1fr_4.5rem] items-center gap-2 px-1.5 py-2">
             <span className="min-w-0 leading-tight">
-              <span className="block font-semibold">{b.piece.name}</span>
+              <span className="flex items-baseline justify-between gap-2">
+                <span className="font-semibold">{b.piece.name}</span>
+                <b className="shrink-0 font-display text-lg">{gained(b.gain, b.then.holds.together, w)}</b>
+              </span>
+              <Bar change={b} scale={scale} />
               <span className="block text-[13px] text-soft">
                 {w.mass(b.piece.massG)}
                 {b.gainPerKg !== null && ` · ${w.degrees(b.gainPerKg)}° a kg`}

@@ -187,19 +187,19 @@ function LayerMenu(props: {
           onChange={(closure) => edit.use(item.id, { closure })}
         />
       )}
-      {item.kind === "bag" && item.hood && (
+      {(item.kind === "bag" ? item.hood : hasOwnHood(item)) && (
         <Check
-          label="Hood left open"
+          label={item.kind === "bag" ? "Hood left open" : "Its hood is down"}
           value={layer.hoodOpen}
           onChange={(hoodOpen) => edit.use(item.id, { hoodOpen })}
         />
       )}
-      {waysToServe(item, edit.system.hammock != null).length > 1 && (
+      {waysToServe(item, edit.system.bed.hammock != null).length > 1 && (
         <Choice
           label="Serves"
           value={layer.as ?? "itself"}
           options={Object.fromEntries(
-            waysToServe(item, edit.system.hammock != null).map((as) => [as, servings[as]]),
+            waysToServe(item, edit.system.bed.hammock != null).map((as) => [as, servings[as]]),
           )}
           onChange={(as) => edit.use(item.id, { as })}
         />
@@ -248,10 +248,16 @@ function LayerMenu(props: {
 const sharesPlace = (a: KitItem, b: KitItem) =>
   (["head", "torso", "legs", "feet"] as const).some((r) => a.cover[r] > 0.5 && b.cover[r] > 0.5);
 
+/** A jacket or suit with a hood of its own. */
+const hasOwnHood = (item: KitItem) =>
+  item.kind === "garment" && item.cover.head >= 0.5 && item.cover.torso > 0;
+
 /** In what ways a kind of thing can serve in a bed. */
 function waysToServe(item: KitItem, hung: boolean): Schema["Serving"][] {
-  if (item.kind === "bag") return ["itself", "quilt"];
-  if (item.kind === "underquilt" || item.kind === "liner") return ["itself", "blanket"];
+  if (item.kind === "pad") return ["itself", "fromFeet", "underLegs"];
+  if (item.kind === "bag") return ["itself", "quilt", "wrapped"];
+  if (item.kind === "quilt") return ["itself", "wrapped"];
+  if (item.kind === "underquilt" || item.kind === "liner") return ["itself", "blanket", "wrapped"];
   if (item.kind !== "garment" || item.cover.torso + item.cover.legs === 0) return ["itself"];
   return [
     "itself",

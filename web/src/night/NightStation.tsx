@@ -56,7 +56,7 @@ export function Component() {
 
   const plan = query.data?.night?.nightId === night.id ? query.data.night : null;
   const short = plan?.margin != null && plan.margin < 0;
-  const holds = plan?.comfort.outside;
+  const holds = plan?.holds.together.outside;
   const hasGap = plan?.cut.below.some((s) => s.kind === "underGap");
 
   return (
@@ -64,8 +64,8 @@ export function Component() {
       <section className="min-w-0 px-3 py-4 sm:px-5">
         <p className="text-soft">
           Night {index + 1}
-          {night.camp && ` · ${night.camp}`}, {edit.system.hammock ? "in a hammock" : surfaces[night.surface]}
-          , {shelters[night.shelter]}
+          {night.camp && ` · ${night.camp}`},{" "}
+          {edit.system.bed.hammock ? "in a hammock" : surfaces[night.surface]}, {shelters[night.shelter]}
         </p>
         <h1 className="flex items-start gap-x-3 text-[26px] leading-tight">
           <VerdictMark verdict={plan?.verdict} size={26} />
@@ -75,7 +75,7 @@ export function Component() {
             {edit.system.layers.length === 0
               ? "Nothing laid out yet."
               : holds != null
-                ? `Holds to ${w.temp(holds)}.`
+                ? `Holds to ${w.temp(holds)}${plan?.holds.leads === "feet" ? ": it is the feet" : ""}.`
                 : (plan?.comfort.whyNone ?? "…")}{" "}
             {plan?.weather && `Plan for ${w.temp(plan.weather.low.planFor)}.`}{" "}
             {plan?.margin != null && (
@@ -109,7 +109,11 @@ export function Component() {
               </button>
             ))}
           </div>
-          <BedMenu edit={edit} hasGap={hasGap ?? false} />
+          <BedMenu
+            edit={edit}
+            hasGap={hasGap ?? false}
+            people={Math.max(night.sleepers, trip.members.length)}
+          />
           <Button look="quiet" onClick={() => go.station("compare", index)}>
             Compare
           </Button>

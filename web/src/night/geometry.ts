@@ -19,6 +19,10 @@ export function fillOf(stratum: Stratum, i: number): string {
       return even ? "var(--loft-2)" : "var(--loft)";
     case "barrier":
       return "none";
+    case "stillAir":
+      return "var(--paper)";
+    case "filling":
+      return even ? "var(--pad)" : "var(--pad-2)";
     default:
       return even ? "var(--worn-2)" : "var(--worn)";
   }
@@ -187,6 +191,7 @@ export function geometry(plan: NightAnswer, width: number, height: number, plain
     left,
     inner,
     base,
+    tall,
     above,
     below,
     top,

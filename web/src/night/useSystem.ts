@@ -9,6 +9,7 @@ import {
   ownSystemOf,
   systemOf,
   tier,
+  withBed,
   withOwn,
   withSystem,
 } from "../state/trip";
@@ -62,8 +63,9 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
       }),
     use: (id: string, part: Partial<Schema["Layer"]>) =>
       save({ ...system, layers: system.layers.map((l) => (l.itemId === id ? { ...l, ...part } : l)) }),
-    change: (part: Partial<SleepSystem>) => save({ ...system, ...part }),
-    take: save,
+    /** Makes the bed differently, besides the things in it. */
+    make: (part: Partial<Schema["Bed"]>) => save({ ...system, bed: { ...system.bed, ...part } }),
+    take: (next: Schema["SleepSystem"], bedtime?: Bedtime | null) => save(withBed(next), bedtime),
     /** One place up (away from the ground) or down. */
     move: (id: string, by: number) => {
       const list = ordered();

@@ -8,7 +8,7 @@ export type Kept = { [K in Kind]: { kind: K; id: string; value: Kinds[K] | null;
  * restart lose nothing. A page that is open holds a lock of its name; what pages leave behind whose lock is gone is taken over by the next.
  * The number in the name is the shape of what is kept, the one that the server stores: an edit of another shape stays where it is, unread.
  */
-const prefix = "ermine-kept-2/";
+const prefix = "ermine-kept-3/";
 const page = crypto.randomUUID();
 const nameOf = (id: string) => `${prefix}${page}/${id}`;
 

@@ -14,13 +14,19 @@ const use = (itemId: string, job: Schema["Job"], part: Partial<Schema["Use"]> = 
   hoodOpen: false,
   ...part,
 });
-const bed = { underGap: "nothing", hammock: null, breathInside: false } as const;
+const bed = { beneath: null, hammock: null, filling: null, breathInside: false, lies: "notSaid" } as const;
 const trip = {
   members: [
     {
       sleeperId: "me",
       bed,
-      nights: [{ nightId: "n2", bed: { ...bed, underGap: "rucksack" }, bedtime: null }],
+      nights: [
+        {
+          nightId: "n2",
+          bed: { ...bed, beneath: { head: "nothing", torso: "nothing", legs: "rucksack", feet: "rucksack" } },
+          bedtime: null,
+        },
+      ],
       ideas: [],
       quiet: [],
       days: [],

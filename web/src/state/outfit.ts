@@ -59,6 +59,8 @@ const jobs: Record<Schema["Serving"], Job> = {
   pillow: "asPillow",
   roundFeet: "roundFeet",
   underLegs: "underLegs",
+  fromFeet: "fromFeet",
+  wrapped: "wrapped",
   windCover: "windCover",
 };
 const servings = reversed(jobs);
@@ -85,7 +87,7 @@ export function outfitsOf(trip: Trip): Outfit[] {
 function gather(trip: Trip, member: Schema["Member"]): Outfit {
   const uses = trip.uses.filter((u) => u.sleeperId === member.sleeperId);
   const bed = (made: Schema["Bed"], night: string | null): SleepSystem => ({
-    ...made,
+    bed: made,
     layers: uses.flatMap((u) => {
       const as = servings[u.job];
       return as && (night === null ? u.nights == null : u.nights?.includes(night))
@@ -141,12 +143,6 @@ const plainEvent: Omit<Schema["NightEvent"], "id" | "hour" | "itemId"> = {
   wrapped: true,
 };
 
-const made = ({ underGap, hammock, breathInside }: SleepSystem): Schema["Bed"] => ({
-  underGap,
-  hammock,
-  breathInside,
-});
-
 /** The trip with one person's outfit in place of what that person used before. A use that stays what it was keeps its id. */
 export function withOutfit(trip: Trip, outfit: Outfit): Trip {
   const before = trip.uses.filter((u) => u.sleeperId === outfit.sleeperId);
@@ -192,11 +188,11 @@ export function withOutfit(trip: Trip, outfit: Outfit): Trip {
       m.sleeperId === outfit.sleeperId
         ? {
             ...m,
-            bed: { ...m.bed, ...made(outfit.system) },
+            bed: { ...m.bed, ...outfit.system.bed },
             nights: outfit.own.map((o) => ({
               ...m.nights.find((n) => n.nightId === o.nightId),
               nightId: o.nightId,
-              bed: o.system && made(o.system),
+              bed: o.system?.bed ?? null,
               bedtime: o.bedtime && {
                 ...o.bedtime,
                 events: o.bedtime.events.filter((e) => e.kind !== "putOn" || !e.itemId),

@@ -8,6 +8,7 @@ import {
   type Layer,
   type Member,
   type Night,
+  type Schema,
   type SleepSystem,
   type Trip,
 } from "../api/client";
@@ -143,11 +144,24 @@ export const editMember = (trip: Trip, who: number, f: (outfit: Outfit) => Outfi
     merge && `${trip.id}/${who}/${merge}`,
   );
 
+/** On the ground, nothing besides pads. */
+export const plainBed: Schema["Bed"] = {
+  beneath: null,
+  hammock: null,
+  filling: null,
+  breathInside: false,
+  lies: "notSaid",
+};
+
+/** A system that says how its bed is made. */
+export const withBed = (system: Schema["SleepSystem"]): SleepSystem => ({
+  ...system,
+  bed: system.bed ?? plainBed,
+});
+
 export const emptySystem: SleepSystem = {
   layers: [],
-  underGap: "nothing",
-  hammock: null,
-  breathInside: false,
+  bed: plainBed,
 };
 const ownOf = (member: Outfit | undefined, nightId: string | undefined) =>
   member?.own.find((o) => o.nightId === nightId);
@@ -185,7 +199,7 @@ export const place = (item: KitItem) => (tier(item) < 2 ? 0 : tier(item) === 2 ?
 
 /** Where a thing lies that may serve as something else. */
 const tierAs = ({ layer, item }: Placed) =>
-  layer.as === "quilt" || layer.as === "blanket"
+  layer.as === "quilt" || layer.as === "blanket" || layer.as === "wrapped"
     ? tiers.quilt
     : layer.as === "pillow" || layer.as === "underLegs"
       ? tiers.pad
@@ -226,7 +240,7 @@ export const withoutNight = (trip: Trip, nightId: string): Trip => ({
 
 export const newMember = (sleeperId: string): Member => ({
   sleeperId,
-  bed: { underGap: "nothing", hammock: null, breathInside: false },
+  bed: plainBed,
   nights: [],
   ideas: [],
   quiet: [],
@@ -251,6 +265,8 @@ export function newNight(date: string, like?: Night): Night {
     typedHighC: null,
     typedWindMs: null,
     typedCloud: null,
+    glacierMeanC: like?.glacierMeanC ?? null,
+    insideC: like?.insideC ?? null,
     overrules: null,
   };
 }

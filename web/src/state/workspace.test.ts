@@ -175,7 +175,7 @@ test("what was typed is kept in the browser until the server has it", async () =
 /** As another page would have left it behind. */
 const leave = (value: Sleeper | null, version: number) =>
   localStorage.setItem(
-    "ermine-kept-2/closed/a",
+    "ermine-kept-3/closed/a",
     JSON.stringify({ kind: "sleepers", id: "a", value, version }),
   );
 
@@ -230,7 +230,7 @@ test("taking theirs gives up only what is in conflict", async () => {
 });
 
 test("what is no edit of Ermine's is passed over", async () => {
-  localStorage.setItem("ermine-kept-2/closed/x", "{ broken");
+  localStorage.setItem("ermine-kept-3/closed/x", "{ broken");
   await state().load();
   expect(state().failure).toBeNull();
   expect(state().unsaved).toEqual({});

@@ -61,6 +61,7 @@ export const units = {
   wind: (u: Units): Unit =>
     u.wind === "m/s" ? plain("m/s") : u.wind === "km/h" ? plain("km/h", 3.6) : plain("mph", 1 / 0.44704),
   elevation: (u: Units): Unit => (u.elevation === "m" ? plain("m", 1, 10) : plain("ft", 1 / 0.3048, 10)),
+  length: (u: Units): Unit => (u.elevation === "m" ? plain("cm") : plain("in", 1 / 2.54, 0.5)),
   percent: (): Unit => plain("%", 100),
   none: (): Unit => plain(""),
 };

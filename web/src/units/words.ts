@@ -5,6 +5,7 @@ export const surfaces: Record<Schema["Surface"], string> = {
   air: "cot, off the ground",
   seasonalSnow: "snow, 30 cm or more",
   frozenGround: "bare frozen ground",
+  unfrozenGround: "bare ground, not frozen",
   lakeIce: "lake ice under snow",
   rock: "rock",
   glacier: "glacier or firn",
@@ -12,11 +13,14 @@ export const surfaces: Record<Schema["Surface"], string> = {
 export const shelters: Record<Schema["Shelter"], string> = {
   none: "open sky",
   windbreak: "windbreak",
-  tarpLow: "tarp, low",
-  tarpHigh: "tarp, high",
+  threeSided: "three-sided shelter",
+  tarpClosed: "tarp, edges snowed in, doors shut",
+  tarpLow: "tarp, low, doors shut",
+  tarpHigh: "tarp, high or doors open",
   singleWall: "single-wall tent",
   doubleWall: "double-wall tent",
   snowShelter: "snow shelter",
+  heated: "hut or stove tent",
 };
 export const terrains: Record<Schema["Terrain"], string> = {
   slope: "slope",
@@ -92,6 +96,7 @@ export const gaps: Record<Schema["UnderGap"], string> = {
   nothing: "nothing",
   spareClothes: "spare clothes",
   rucksack: "an emptied rucksack",
+  pillow: "a pillow",
 };
 export const regions: Record<Schema["Region"], string> = {
   head: "head",
@@ -125,6 +130,12 @@ export const verdicts: Record<Verdict, string> = {
   cold: "cold",
   noGo: "no-go",
 };
+/** Where one lies among several. */
+export const liesAt: Record<Schema["LiesAt"], string> = {
+  notSaid: "not said",
+  wall: "at the wall",
+  middle: "in the middle",
+};
 /** As what a thing serves in a bed. */
 export const servings: Record<Schema["Serving"], string> = {
   itself: "as what it is",
@@ -133,6 +144,8 @@ export const servings: Record<Schema["Serving"], string> = {
   pillow: "in a sack, as a pillow",
   roundFeet: "wrapped round the feet",
   underLegs: "laid under legs and feet",
+  fromFeet: "laid from the feet up",
+  wrapped: "wrapped round, under and over",
   windCover: "hung below against the wind",
 };
 /** Why a thing keeps less in a stack than alone and new. */
@@ -169,6 +182,7 @@ export const steps: Record<Schema["LowStepKind"], string> = {
   ensemble: "Cold end of the ensemble",
   clearSky: "Clear sky, no cover",
   siteWind: "Wind at the site",
+  ownAir: "Its own air, heated",
 };
 export const schoolsOfTrust: Record<Schema["TrustSchool"], string> = {
   confidence: "lead time",
