@@ -75,7 +75,9 @@ public sealed record NightStep(
 public sealed record WorstPlace(Region Region, bool Downward, double Hour, Temperature? Feet);
 
 /// <summary>The night played through.</summary>
-/// <param name="Verdict">By the lowest skin temperature and never better than the feet; hot where sweat wets.</param>
+/// <param name="Verdict">The worse of body and feet.</param>
+/// <param name="Body">By the lowest skin temperature; hot where sweat wets.</param>
+/// <param name="Feet">By the feet alone.</param>
 /// <param name="LowestSkin">Lowest mean skin temperature.</param>
 /// <param name="LowestFeet">Lowest temperature of the feet.</param>
 /// <param name="SettledFeet">The same once two hours have passed: from 20 °C on they hold.</param>
@@ -90,6 +92,8 @@ public sealed record WorstPlace(Region Region, bool Downward, double Hour, Tempe
 /// <param name="Steps">Step by step.</param>
 public sealed record PlayedNight(
     Verdict Verdict,
+    Verdict Body,
+    Verdict Feet,
     Temperature LowestSkin,
     Temperature LowestFeet,
     Temperature SettledFeet,
@@ -193,11 +197,12 @@ public static class HeatOfNight
             feetColdFrom ??= m.Feet < Feet.WarnBelow ? m.Hour : null;
             feetAlarmFrom ??= m.Feet < Feet.AlarmBelow ? m.Hour : null;
         }
+        var body = Verdicts.Of(new(moments[lowest].Skin), sweat);
+        var ofFeet = Verdicts.OfFeet(new(moments[coldFeet].Feet), new(moments[settled].Feet));
         return new(
-            Verdicts.Worse(
-                Verdicts.Of(new(moments[lowest].Skin), sweat),
-                Verdicts.OfFeet(new(moments[coldFeet].Feet), new(moments[settled].Feet))
-            ),
+            Verdicts.Worse(body, ofFeet),
+            body,
+            ofFeet,
             new(moments[lowest].Skin),
             new(moments[coldFeet].Feet),
             new(moments[settled].Feet),

@@ -308,17 +308,14 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     }
 
     /// <summary>A system laid out: once for each wind where it is the night's own, anew where something of it is moved.</summary>
-    private LayerStack Laid(SleepSystem system, Surroundings where, Variation? moved, bool keep = true)
+    private LayerStack Laid(SleepSystem system, Surroundings where, Variation? moved)
     {
         var shielded = where.Shelter.ShieldsBelow;
         LayerStack Anew(IReadOnlyList<Resolved> things) =>
             StackBuilder.Lay(things, system, sleeper.GirthCm, where.WindMs, shielded);
-        var things = system.In(context.Closet);
-        if (moved is not null)
-            return Anew([.. things.Select(moved.Moved)]);
-        if (!keep)
-            return Anew(things);
-        return laid.GetOrAdd((system, where.WindMs, shielded), _ => Anew(things));
+        return moved is null
+            ? laid.GetOrAdd((system, where.WindMs, shielded), _ => Anew(system.In(context.Closet)))
+            : Anew([.. system.In(context.Closet).Select(moved.Moved)]);
     }
 
     private static StackFrom From(double hour, Segment segment, Conductances stack) =>
@@ -338,7 +335,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             var where = context.Where(night, now.Bed.Lies, moved?.Wind, vents);
             var varied = flipped ? (moved ?? new()) with { FirmPads = true } : moved;
             var first = hour == bedtime.InHour && now == system && varied == moved ? atFirst : null;
-            return new(hour, now, where, first ?? Laid(now, where, varied, keep: now == system));
+            return new(hour, now, where, first ?? Laid(now, where, varied));
         }
         var segments = new List<Segment> { From(bedtime.InHour) };
         foreach (var done in bedtime.Events.OrderBy(e => e.Hour))

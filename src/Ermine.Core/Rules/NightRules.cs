@@ -1,12 +1,9 @@
 using Ermine.Core.Body;
-using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Heat;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
-using Ermine.Core.Stack;
-using Ermine.Core.Trips;
 using Ermine.Core.Units;
 
 namespace Ermine.Core.Rules;
@@ -58,216 +55,20 @@ public static class NightRules
 
     private static readonly Func<NightSubject, IEnumerable<Caution>>[] All =
     [
-        Harm,
-        Feet,
-        Underside,
-        Head,
-        Crushed,
-        Clothing,
+        BodyRules.Harm,
+        BodyRules.Feet,
+        BedRules.Underside,
+        BedRules.Head,
+        BedRules.Crushed,
+        BedRules.Clothing,
         HeatAndFlame,
-        Openings,
+        BedRules.Openings,
         Demands,
         WetCold,
         Frost,
-        People,
+        BodyRules.People,
         Limits,
     ];
-
-    private static IEnumerable<Caution> Harm(NightSubject n)
-    {
-        if (n.Verdict == Verdict.NoGo)
-            yield return new(
-                "no-go",
-                true,
-                "Below the extreme line: hypothermia and frostbite are likely. Do not go with this system.",
-                "Shivering hard for hours, the body still loses more than it makes.",
-                MayBeQuiet: false
-            );
-        else if (n.Verdict == Verdict.Cold)
-            yield return new(
-                "below-limit",
-                true,
-                "Awake and shivering in the coldest hours, and harm is possible. Not a night to plan for.",
-                "Unable to sleep, the margin for anything going wrong is gone.",
-                MayBeQuiet: false
-            );
-        else if (n.Verdict == Verdict.Cool)
-            yield return new(
-                "restless",
-                false,
-                n.Weather is { } w && !n.Limit.In(w.Low.PlanFor)
-                    ? "Below the limit in the coldest hours: a restless night, and nothing left for anything going wrong."
-                    : "A restless night: the skin cools below what lets one sleep on.",
-                "What is lost through the night is made up by nothing until the morning.",
-                MayBeQuiet: false
-            );
-        var barred = n.Worn.Any(i => i.Item.Kind == ItemKind.VapourBarrier);
-        if (n.Hours is { SweatG: > 1 } wet && barred)
-            yield return new(
-                "barrier-sweat",
-                false,
-                $"Too warm inside the barrier: about {wet.SweatG:0} g of sweat stay in the base. Open the collar early, or wear less under it.",
-                "A barrier lets nothing out: what is sweated inside it stays."
-            );
-        else if (n.Verdict == Verdict.Hot && n.Hours is { } h)
-            yield return new(
-                "too-warm",
-                false,
-                $"Too warm: about {h.SweatG:0} g of sweat go into the base. Sleep in less, or open up early.",
-                "Damp from sweat is cold in the next night."
-            );
-    }
-
-    private static IEnumerable<Caution> Feet(NightSubject n)
-    {
-        if (n.Hours is not { } h)
-            yield break;
-        if (h.FeetAlarmFrom is not null)
-            yield return new(
-                "feet-freeze",
-                true,
-                $"Feet fall to about {h.LowestFeet.Celsius:0} °C: cold injury is possible. Warm them before bed, and give them booties or a bottle.",
-                "A cold body holds its blood back from the feet."
-            );
-        else if (h.FeetColdFrom is not null)
-            yield return new(
-                "feet-cold",
-                false,
-                n.Bedtime.Start == StartState.Chilled
-                    ? "Feet that go in cold stay cold: warm them by moving before getting in."
-                    : $"Feet fall to about {h.LowestFeet.Celsius:0} °C and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
-                "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."
-            );
-    }
-
-    private static IEnumerable<Caution> Underside(NightSubject n)
-    {
-        var under = n.Stack.Items.Where(i => i.Item.Side == Side.Under).ToList();
-        if (!n.Hung && !n.Pads.Any())
-            yield return new(
-                "no-pad",
-                true,
-                "No pad: the ground takes the heat whatever lies on top.",
-                "What lies under the body is pressed flat and holds next to nothing."
-            );
-        if (n.Hung && under.Count == 0)
-            yield return new(
-                "hammock-bare",
-                true,
-                "Nothing under the hammock: moving air takes the heat from below.",
-                "The bag is pressed flat there, as on the ground, but the air moves."
-            );
-        if (n.Hung && n.Pads.Any())
-            yield return new(
-                "hammock-pad",
-                false,
-                "A pad in a hammock gathers condensate on its upper face: wipe it in the morning.",
-                "It is cold and lets no vapour through."
-            );
-        if (!n.Hung && under.Any(i => i.Item.Kind == ItemKind.Underquilt))
-            yield return new(
-                "underquilt-on-ground",
-                false,
-                "An underquilt counts for nothing on the ground.",
-                "Pressed flat it has no loft."
-            );
-        var snow = n.Night.Surface is Surface.SeasonalSnow or Surface.LakeIce or Surface.Glacier;
-        if (!n.Hung && snow && n.Pads.Any() && n.Pads.Sum(p => p.Local.Torso) < PadForSnow)
-            yield return new(
-                "pad-for-snow",
-                false,
-                "These pads are not meant for snow: together under R 4. Take a foam pad more.",
-                "Snow stays colder than it feels and never stops taking heat."
-            );
-        var foam =
-            n.Pads.Any(p => p.Item.Material == Material.Foam)
-            || n.Outfit.Along.Any(id => n.Run.Closet.Find(id) is { Kind: ItemKind.Pad, Material: Material.Foam });
-        if (!n.Hung && n.Pads.Any(p => p.Item.Material == Material.Inflatable) && !foam)
-            yield return new(
-                "foam-in-reserve",
-                false,
-                "No piece of foam if the inflatable dies. Take one: a seat in camp, a pad in need.",
-                "Inflatables fail, and there is no night without a pad."
-            );
-    }
-
-    private static IEnumerable<Caution> Head(NightSubject n)
-    {
-        // The neck in a closed collar is no cover for the head.
-        var over = n
-            .Stack.Items.Where(i => i.Item.Side != Side.Under && !(i.Item.IsTopLayer && !HoodOver(i)))
-            .Sum(i => i.Local.Head);
-        if (over == 0)
-            yield return new(
-                "bare-head",
-                true,
-                "Nothing covers the head. A quilt or an open bag needs a separate hood or hat.",
-                "With the body well insulated a bare head can lose half of what a sleeper makes."
-            );
-        else if (n.Tops.Any() && n.Tops.All(t => t.Item.Kind == ItemKind.Quilt) && over < 0.3)
-            yield return new(
-                "quilt-hood",
-                false,
-                "A quilt holds nothing over the head: a hat alone is thin, take an insulated hood.",
-                "The head has no bag to share."
-            );
-    }
-
-    private static bool HoodOver(PlacedItem top) => top.Item.HoodShare > 0 && !top.Use.HoodOpen;
-
-    private static IEnumerable<Caution> Crushed(NightSubject n)
-    {
-        if (
-            n.Stack.Items.Any(i =>
-                i.Corrections.Any(c => c.Kind is CorrectionKind.Crushed or CorrectionKind.BringsNothing)
-            )
-        )
-            yield return new(
-                "heavy-over-light",
-                false,
-                "The heavier layer lies outside and crushes the lighter. Turn them round, unless frost is to gather in the outer one.",
-                "Loft is what warms."
-            );
-        if (n.Stack.Items.Any(i => i.Corrections.Any(c => c.Kind == CorrectionKind.Squeezed)))
-            yield return new(
-                "squeezed",
-                false,
-                "The bag is too narrow for what is worn in it. Lay the jacket over, or leave a layer out.",
-                "Squeezed loft warms as little as none, and pressure slows the blood."
-            );
-    }
-
-    private static IEnumerable<Caution> Clothing(NightSubject n)
-    {
-        foreach (var cotton in n.Worn.Where(i => i.Item.Material == Material.Cotton))
-            yield return new(
-                "cotton",
-                false,
-                $"{cotton.Item.Name} is cotton: not next to the skin, and not to bed after a day in it.",
-                "Wet cotton dries slowly and chills."
-            );
-        foreach (var tight in n.Worn.Where(i => i.Item.Tight))
-            yield return new(
-                "tight",
-                false,
-                $"{tight.Item.Name} fits tightly: nothing tight at wrist, ankle or foot in bed.",
-                "It squeezes out the blood that warms; feet get six tenths of it."
-            );
-        foreach (var cord in n.Worn.Where(i => i.Item.Cord))
-            yield return new(
-                "cord",
-                true,
-                $"{cord.Item.Name} has a cord or end that can tighten round the neck in sleep. Use a tube or a hat.",
-                "Strangulation."
-            );
-        if (n.System.Bed.BreathInside)
-            yield return new(
-                "breath-inside",
-                false,
-                "Mouth and nose inside the bag put about 15 g of water an hour into it. Keep the face out and cover it with a scarf tube.",
-                "Breath freezes in the loft and stays there."
-            );
-    }
 
     private static IEnumerable<Caution> HeatAndFlame(NightSubject n)
     {
@@ -328,39 +129,10 @@ public static class NightRules
             );
     }
 
-    private static IEnumerable<Caution> Openings(NightSubject n)
-    {
-        if (n.System.Bed.Hammock is { Fit: UnderquiltFit.TooTight })
-            yield return new(
-                "underquilt-tight",
-                false,
-                "The underquilt is stretched tight: let it down until it just touches.",
-                "Pressed loft keeps six tenths."
-            );
-        if (n.System.Bed.Hammock is { Fit: UnderquiltFit.Gaps })
-            yield return new(
-                "underquilt-gaps",
-                false,
-                "Gaps at the ends of the underquilt: draw its ends in.",
-                "Air runs through along the back."
-            );
-        if (
-            n.Night.Shelter is Shelter.None
-            && n.Weather is not null
-            && n.Stack.Items.All(i => i.Item.Kind != ItemKind.Bivy)
-        )
-            yield return new(
-                "open-bivouac",
-                false,
-                "In the open without a bivy: wind and snow drift have free play. Dig in or carry a cover.",
-                "Forecasts miss a wind more often than a low."
-            );
-    }
-
     private static IEnumerable<Caution> Demands(NightSubject n)
     {
         var covered = n.Worn.Sum(i => i.Local.Head);
-        var hood = n.Tops.Any(HoodOver);
+        var hood = n.Tops.Any(BedRules.HoodOver);
         if (n.Bedtime.AbleToHear && (hood || covered >= KeepsSoundOut))
             yield return new(
                 "able-to-hear",
@@ -450,30 +222,6 @@ public static class NightRules
                 false,
                 "Damp things in the bag at −30 °C: their water freezes in the loft. Dry them on the body by day.",
                 "Every gram dried in bed is paid for in heat and in frost."
-            );
-    }
-
-    private static IEnumerable<Caution> People(NightSubject n)
-    {
-        var inHand = n.Holds.Together.MarginAt(n.Weather?.Low.PlanFor);
-        if (n.Sleeper.AgeYears > OldFrom)
-            yield return new(
-                "over-sixty",
-                false,
-                $"Over sixty the body answers cold more slowly: keep {InHandOverSixty:0} °C in hand"
-                    + (
-                        inHand is { } k && k.Kelvin < InHandOverSixty
-                            ? "; this night has less."
-                            : "; this night has it."
-                    ),
-                "Shivering starts later and is weaker."
-            );
-        if (n.Sleeper.AgeYears < Metabolism.AdultFrom)
-            yield return new(
-                "child",
-                false,
-                "Children are not small adults: less heat is credited here, and someone must check on them at night.",
-                "They cool faster and say so later."
             );
     }
 

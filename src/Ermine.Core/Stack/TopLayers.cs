@@ -8,7 +8,11 @@ namespace Ermine.Core.Stack;
 /// <param name="MassG">Its mass, g.</param>
 /// <param name="IsBag">It encloses, so that clothes crease in it.</param>
 /// <param name="SpareR">Resistance of what has room in it round the chest, m²K/W; infinite where that is not asked.</param>
-internal readonly record struct Top(double Resistance, double Least, double MassG, bool IsBag, double SpareR);
+internal readonly record struct Top(double Resistance, double Least, double MassG, bool IsBag, double SpareR)
+{
+    /// <summary>The most that it can give beside a thicker one, m²K/W.</summary>
+    public double AtMostFurther => Math.Max(TopLayers.Further * Resistance, Least);
+}
 
 /// <summary>What is worn under bags and quilts on one way.</summary>
 /// <param name="All">What it gives by itself, m²K/W.</param>
@@ -32,9 +36,8 @@ internal static class TopLayers
     /// <summary>What the mass of the outer over that of the inner takes, for each time it is heavier (assumption).</summary>
     public const double CrushSlope = 0.10;
 
-    /// <summary>Most of them that count together, and that are looked at: the thinnest are left out first.</summary>
-    private const int MostTogether = 3,
-        MostLookedAt = 8;
+    /// <summary>Most of them that count together.</summary>
+    private const int MostTogether = 3;
 
     /// <summary>What a layer keeps under a heavier one.</summary>
     public static double Crush(double massG, double outsideG) =>
@@ -51,49 +54,64 @@ internal static class TopLayers
     public static void Count(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
     {
         gives.Clear();
-        if (tops.Length > MostLookedAt)
-        {
-            CountThickest(tops, worn, gives);
-            return;
-        }
-        var looked = tops;
-        var best = worn.All;
-        var chosen = (Set: 0u, Main: 0);
         var narrow = false;
-        foreach (var top in looked)
+        foreach (var top in tops)
             narrow |= double.IsFinite(top.SpareR);
-        for (var set = 1u; set < 1u << looked.Length; set++)
+        // The thickest first: what they give together rules out most other sets unseen.
+        Span<int> order = stackalloc int[tops.Length];
+        var slack = 0.0;
+        for (var n = 0; n < tops.Length; n++)
         {
-            if (BitOperations.PopCount(set) > MostTogether)
-                continue;
-            var most = Most(looked, set);
-            for (var main = 0; main < looked.Length; main++)
+            var at = n;
+            for (; at > 0 && tops[order[at - 1]].AtMostFurther < tops[n].AtMostFurther; at--)
+                order[at] = order[at - 1];
+            order[at] = n;
+            slack = Math.Max(slack, (1 - Further) * tops[n].Resistance);
+        }
+        var found = (Total: worn.All, Set: 0u, Main: 0);
+        if (tops.Length >= MostTogether)
+            Look(tops, worn, 1u << order[0] | 1u << order[1] | 1u << order[2], narrow, ref found);
+        for (var a = 0; a < tops.Length; a++)
+        {
+            var first = worn.All + slack + tops[order[a]].AtMostFurther;
+            for (var b = a; b < tops.Length; b++)
             {
-                // Where nothing is squeezed, the one that gives most is the best to count in full.
-                if ((set & 1u << main) == 0 || !narrow && main != most)
-                    continue;
-                var all = Together(looked, set, main, worn, []);
-                if (all <= best + 1e-12)
-                    continue;
-                best = all;
-                chosen = (set, main);
+                var second = first + tops[order[b]].AtMostFurther;
+                if (second + tops[order[b]].AtMostFurther <= found.Total)
+                    break;
+                for (var c = b; c < tops.Length; c++)
+                {
+                    if (second + tops[order[c]].AtMostFurther <= found.Total)
+                        break;
+                    // Where fewer than three count the thickest is named again: each set is met once.
+                    if (a == b || b != c)
+                        Look(tops, worn, 1u << order[a] | 1u << order[b] | 1u << order[c], narrow, ref found);
+                }
             }
         }
-        if (chosen.Set != 0)
-            Together(looked, chosen.Set, chosen.Main, worn, gives);
+        if (found.Set != 0)
+            Together(tops, found.Set, found.Main, worn, gives);
     }
 
-    private static void CountThickest(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
+    /// <summary>Keeps a set if it is warmer than what was found.</summary>
+    private static void Look(
+        ReadOnlySpan<Top> tops,
+        WornWithin worn,
+        uint set,
+        bool narrow,
+        ref (double Total, uint Set, int Main) found
+    )
     {
-        var all = tops.ToArray();
-        int[] thickest =
-        [
-            .. Enumerable.Range(0, all.Length).OrderByDescending(i => all[i].Resistance).Take(MostLookedAt).Order(),
-        ];
-        Span<double> given = stackalloc double[MostLookedAt];
-        Count(Array.ConvertAll(thickest, i => all[i]), worn, given);
-        for (var n = 0; n < thickest.Length; n++)
-            gives[thickest[n]] = given[n];
+        var best = Most(tops, set);
+        for (var main = 0; main < tops.Length; main++)
+        {
+            // Where nothing is squeezed, the one that gives most is the best to count in full.
+            if ((set & 1u << main) == 0 || !narrow && main != best)
+                continue;
+            var all = Together(tops, set, main, worn, []);
+            if (all > found.Total + 1e-12)
+                found = (all, set, main);
+        }
     }
 
     /// <summary>What some of them give together with what is worn in them, m²K/W.</summary>

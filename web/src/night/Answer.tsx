@@ -33,7 +33,7 @@ export function Answer(props: {
                 : "no air"}
           </span>
           <span className="pb-1.5 leading-tight">
-            <b>{leads === "feet" ? "and the feet fail" : "comfort"}</b>
+            <b>{leads === "feet" ? "the feet decide" : "comfort"}</b>
             <br />
             <span className="text-[13px] text-soft">
               outside air; people differ by about ±{w.degrees(plan.bandK)}

@@ -18,7 +18,13 @@ export function FixList(props: Asking) {
   return (
     <section className="print:hidden">
       <div className="flex items-end justify-between gap-2">
-        <h2 className="text-lg">{short ? "What closes the gap" : "What would add warmth"}</h2>
+        <h2 className="text-lg">
+          {props.plan.verdict === "hot"
+            ? "What lets the heat out"
+            : short
+              ? "What closes the gap"
+              : "What would add warmth"}
+        </h2>
         {/* biome-ignore lint/a11y/useSemanticElements: a group of two buttons in a row */}
         <div
           role="group"
@@ -48,9 +54,9 @@ function Owned(props: Asking & { short: boolean }) {
   const answer = fixes.data;
   const list = answer?.changes ?? [];
   const scale = scaleOf(answer, list);
+  if (props.plan.verdict === "hot") return <Reliefs {...props} reliefs={answer?.reliefs ?? []} />;
   return (
     <>
-      {answer && answer.reliefs.length > 0 && <Reliefs {...props} reliefs={answer.reliefs} />}
       {answer && scale.gap !== null && <Gap list={answer} />}
       <p className="text-[13px] text-soft">
         {props.short && list.length > 0 && !list.some((f) => f.covers)
@@ -95,6 +101,8 @@ function scaleOf(list: Schema["FixList"] | undefined, changes: { gain: number | 
 function Gap({ list }: { list: Schema["FixList"] }) {
   const w = useWrite();
   const { toSleepThrough: slept, toHold: hold } = list;
+  if (slept !== null && hold !== null && Math.abs(slept - hold) < 0.5)
+    return <p className="mt-1 font-semibold">{w.degrees(Math.max(slept, hold), 1)}° to close.</p>;
   return (
     <p className="mt-1 font-semibold">
       {slept !== null && `${w.degrees(slept, 1)}° to sleep through`}
@@ -204,12 +212,15 @@ function Reliefs({ reliefs, edit, plan }: Asking & { reliefs: Schema["Relief"][]
   const w = useWrite();
   const costs = Math.max(0, ...reliefs.map((r) => r.nextNight ?? 0));
   return (
-    <section className="mb-3 rounded-xl border-2 border-ember/60 px-2.5 py-2">
-      <h3 className="text-base">
-        Too warm: {w.mass(Math.round(plan.hours?.sweatG ?? 0))} of sweat
-        {costs >= 0.1 && `, which freezes and takes ${w.degrees(costs, 1)}° from the next night`}.
-      </h3>
-      <ul className="divide-y divide-line">
+    <>
+      <p className="mt-1 font-semibold">
+        {w.mass(Math.round(plan.hours?.sweatG ?? 0))} of sweat wet what is worn
+        {costs >= 0.1 && `; frozen they take ${w.degrees(costs, 1)}° from the next night`}.
+      </p>
+      <p className="text-[13px] text-soft">
+        The least that ends it comes first. Open up before you sweat, not after.
+      </p>
+      <ul className="mt-1 divide-y divide-line">
         {reliefs.map((r) => (
           <li key={`${r.part.kind}${r.part.itemId}`}>
             <button type="button" onClick={() => edit.take(r.system)} className={row}>
@@ -225,7 +236,7 @@ function Reliefs({ reliefs, edit, plan }: Asking & { reliefs: Schema["Relief"][]
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
 }
 

@@ -301,6 +301,8 @@ function Said({ plan }: { plan: NightAnswer }) {
         </b>
       ) : plan.verdict === "warm" || plan.verdict === "hot" ? (
         <span className="text-soft">Sleeps through.</span>
+      ) : played.feet === plan.verdict && (played.body === "warm" || played.body === "hot") ? (
+        <b className="text-ember">The body sleeps on, the feet do not.</b>
       ) : (
         <b className="text-ember">Restless: the coldest hours lie below the limit.</b>
       )}{" "}
