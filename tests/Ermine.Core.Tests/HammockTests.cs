@@ -77,7 +77,13 @@ public class HammockTests
         var cut = Strata.Of(Built(Slept(items).Hung(), 0, items), new(33), new(-10), new(-10));
         Assert.True(cut.Hung);
         Assert.Equal(
-            [StratumKind.Underside, StratumKind.Pad, StratumKind.Underquilt, StratumKind.StillAir, StratumKind.AirLayer],
+            [
+                StratumKind.Underside,
+                StratumKind.Pad,
+                StratumKind.Underquilt,
+                StratumKind.StillAir,
+                StratumKind.AirLayer,
+            ],
             cut.Below.Select(s => s.Kind)
         );
         Assert.Equal(33, cut.Below[0].Cells.Torso.Inner.Celsius, 1e-9);
