@@ -461,3 +461,45 @@ for (const theme of ["snow", "lamp"])
         expect(found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(" ")}`)).toEqual([]);
         expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
       });
+
+test("feet that go in cold lead, and a fix promises what the plan then says", async ({ page }) => {
+  const trip = await ownTrip(page, "Cold feet");
+  await page.goto(`/trips/${trip.id}/night/2`);
+  await page.getByLabel("Gets in").selectOption("chilled");
+  await expect(headline(page)).toContainText("it is the feet");
+  await expect(page.getByText(/Body holds to −\d+°, feet to −?\d+°: it is the feet\./)).toBeVisible();
+  await expect(page.getByText(/to close\.|until it holds at this low/)).toBeVisible();
+  const booties = page.getByRole("button", { name: /^Down booties/ });
+  const promised = /then holds to (−?\d+°)/.exec((await booties.textContent()) ?? "")?.[1];
+  await booties.click();
+  await expect(headline(page)).toContainText(`Holds to ${promised}`);
+});
+
+test("what lies under each part and a hut's own air are typed and kept", async ({ page }) => {
+  const trip = await ownTrip(page, "Made otherwise");
+  await page.goto(`/trips/${trip.id}/night/1`);
+  await page.getByRole("button", { name: /lying on the ground/ }).click();
+  await page.getByLabel("under the legs").selectOption("rucksack");
+  await page.getByLabel(/under you, pressed/).fill("10");
+  await page.getByLabel("They are wet").check();
+  await page.getByLabel("Among the others").selectOption("wall");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: "an emptied rucksack under legs · in leaves" })).toBeVisible();
+  await page.keyboard.press("1");
+  await page.getByLabel("Shelter", { exact: true }).selectOption("heated");
+  await page.getByLabel(/Air inside, at its coldest/).fill("-4");
+  await expect(page.getByText("Its own air, heated")).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel(/Air inside, at its coldest/)).toHaveValue("−4");
+});
+
+test("what the other schools say is marked while trust is being chosen", async ({ page }) => {
+  const trip = await ownTrip(page, "Trusted");
+  await page.goto(`/trips/${trip.id}/cold/4`);
+  const marks = page.getByText("lead time, ensemble, flat margin");
+  await expect(page.getByRole("radio", { name: /90 %/ })).toBeVisible();
+  await expect(marks).toBeHidden();
+  await page.getByRole("radio", { name: /90 %/ }).focus();
+  await expect(marks).toBeVisible();
+});
