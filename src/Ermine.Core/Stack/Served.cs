@@ -31,20 +31,7 @@ public static class Served
             return new(item, reading, use);
         return serving switch
         {
-            // Opened flat it has no collar, no hood and no foot box that closes.
-            Serving.Quilt => new(
-                item with
-                {
-                    Kind = ItemKind.Quilt,
-                    Cover = OverBody,
-                    Hood = false,
-                    Collar = false,
-                    FootBox = FootBox.Open,
-                    InnerGirthCm = null,
-                },
-                reading,
-                use
-            ),
+            Serving.Quilt => new(Opened(item), reading, use),
             Serving.Blanket => new(
                 item with
                 {
@@ -59,27 +46,24 @@ public static class Served
                 }
             ),
             // Tucked in under the body on both sides it is held like a quilt by its straps, open at the neck.
-            Serving.Wrapped => new(
-                item with
-                {
-                    Kind = ItemKind.Quilt,
-                    Cover = OverBody,
-                    Hood = false,
-                    Collar = false,
-                    FootBox = FootBox.Open,
-                    InnerGirthCm = null,
-                },
-                reading,
-                use with
-                {
-                    Closure = Closure.StrapsOnly,
-                }
-            ),
+            Serving.Wrapped => new(Opened(item), reading, use with { Closure = Closure.StrapsOnly }),
             Serving.FromFeet => new(item with { Cover = FromFeetUp(item.Cover) }, reading, use),
             Serving.RoundFeet => new(item with { Cover = RoundFeet }, reading, use),
             _ => new(item, reading, use),
         };
     }
+
+    /// <summary>Opened flat a thing has no collar, no hood and no foot box that closes.</summary>
+    private static KitItem Opened(KitItem item) =>
+        item with
+        {
+            Kind = ItemKind.Quilt,
+            Cover = OverBody,
+            Hood = false,
+            Collar = false,
+            FootBox = FootBox.Open,
+            InnerGirthCm = null,
+        };
 
     /// <summary>What a pad covers when as much of it lies from the feet up.</summary>
     private static ByRegion<double> FromFeetUp(ByRegion<double> cover)

@@ -291,7 +291,11 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
               · {w.mass(plan.massG)} · {plan.verdict ? verdicts[plan.verdict] : "–"}
               <br />
               <span className="text-soft">
-                {plan.hours?.coolFrom != null ? `cool from ${clock(plan.hours.coolFrom)}` : "slept through"}
+                {plan.hours?.coolFrom != null
+                  ? `cool from ${clock(plan.hours.coolFrom)}`
+                  : plan.verdict === "warm" || plan.verdict === "hot"
+                    ? "slept through"
+                    : "restless"}
                 {comfort.outside !== null && `, body to ${w.temp(comfort.outside)}`}
                 {feet !== null && `, feet to ${w.temp(feet)}`}
                 {plan.weakest && `; weakest ${paths[plan.weakest.path](plan.weakest.region).toLowerCase()}`}

@@ -221,7 +221,7 @@ export function Cut(props: {
             x={g.left + g.inner * 0.956}
             y={g.base + g.sag(g.left + g.inner * 0.956) - 0.36 * g.tall}
             textAnchor="middle"
-            fontSize={props.plain ? 10 : 13}
+            fontSize={Math.max(9, Math.min(13, g.inner / 40))}
             fontWeight={700}
             fill="var(--paper)"
           >

@@ -20,7 +20,7 @@ export function fillOf(stratum: Stratum, i: number): string {
     case "barrier":
       return "none";
     case "stillAir":
-      return "var(--paper)";
+      return "color-mix(in srgb, var(--ice-mid) 30%, var(--card))";
     case "filling":
       return even ? "var(--pad)" : "var(--pad-2)";
     default:
