@@ -162,6 +162,20 @@ public class KnownNightsTests
     }
 
     [Theory]
+    [InlineData(30)]
+    [InlineData(20)]
+    [InlineData(-10)]
+    [InlineData(-40)]
+    public void Inside_a_barrier_the_neck_pumps_four_watts_and_never_more_than_would_go_without_it(double air)
+    {
+        var ends = ColumnEnds.Of(33, new(air, air, 0.8));
+        var without = Vapour.SkinEvaporation(Build(0, Five, Base, Labelled(-18)), ends);
+        var inside = Vapour.SkinEvaporation(Build(0, Five, Base, Barrier, Labelled(-18)), ends);
+        Assert.True(inside <= without + 1e-9, $"{inside} and {without}");
+        Assert.Equal(Math.Min(Vapour.LeastInBarrier, without), inside, 1e-9);
+    }
+
+    [Theory]
     [InlineData(-18, 250)]
     [InlineData(-18, 400)]
     [InlineData(-10, 200)]

@@ -71,7 +71,7 @@ public static class Vapour
         foreach (var (share, inBarrier) in Columns(Barred(stack)))
         {
             using var column = ColumnOf(parts, inBarrier);
-            heat += share * OfBody(HeatOf(DryHour(column, ends), 1), inBarrier);
+            heat += share * OfBody(HeatOf(DryHour(column, ends), 1), inBarrier ? Least(parts, ends) : 0);
         }
         return heat;
     }
@@ -118,7 +118,7 @@ public static class Vapour
             var (flow, taken) = Through(parts, water, ends, part, stop);
             source += flow.Source * perM2;
             escaped += flow.Escaped * perM2;
-            heat += share * OfBody(taken, inBarrier);
+            heat += share * OfBody(taken, inBarrier ? Least(parts, ends) : 0);
         }
         if (outsideC < 0 && barred < 1)
             escaped -= Bind(parts, water, Math.Min(escaped, Sorption * source - (source + addedG - escaped)));
@@ -258,13 +258,20 @@ public static class Vapour
     }
 
     /// <summary>Heat that skin vapour carries off where one column stands for the covered body, W/m² of body.</summary>
-    public static double OfBody(ColumnFlow flow, double hours) => OfBody(HeatOf(flow, hours), inBarrier: false);
+    public static double OfBody(ColumnFlow flow, double hours) => OfBody(HeatOf(flow, hours), least: 0);
+
+    /// <summary>What leaves the covered body and what bare skin gives off, W/m² of body.</summary>
+    private static double OfBody(double perM2OfColumn, double least) =>
+        Math.Max(CoveredShare * perM2OfColumn + OfBareSkin, least);
 
     /// <summary>
-    /// What leaves the covered body and what bare skin gives off. Inside a barrier it is never less than the neck pumps out with every move.
+    /// Least that is carried off inside a barrier: what the neck pumps out with every move, and never more than would go without it.
     /// </summary>
-    private static double OfBody(double perM2OfColumn, bool inBarrier) =>
-        Math.Max(CoveredShare * perM2OfColumn + OfBareSkin, inBarrier ? LeastInBarrier : 0);
+    private static double Least(List<Part> parts, ColumnEnds ends)
+    {
+        using var open = ColumnOf(parts, inBarrier: false);
+        return Math.Min(LeastInBarrier, OfBody(HeatOf(DryHour(open, ends), 1), least: 0));
+    }
 
     /// <summary>What leaving the skin takes, W/m² of column; what frost gives back on its way is not credited.</summary>
     private static double HeatOf(ColumnFlow flow, double hours) => VapourColumn.Evaporation * flow.Source / hours;
