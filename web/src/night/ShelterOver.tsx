@@ -45,11 +45,13 @@ export function ShelterOver(props: {
           <path d={dome(14, 14)} {...wall} strokeWidth={1} />
         </g>
       );
+    case "tarpClosed":
     case "tarpLow":
     case "tarpHigh": {
       // Seen from the side: its ridge runs along the sleeper, its wall hangs behind, the lower the nearer the ground.
-      const eaves = shelter === "tarpLow" ? edge * 0.8 : edge * 0.36;
-      const out = shelter === "tarpLow" ? 12 : 26;
+      const eaves = { tarpClosed: edge + 10, tarpLow: edge * 0.8, tarpHigh: edge * 0.36 }[shelter];
+      const out = shelter === "tarpHigh" ? 26 : 12;
+      const banks = `M0 ${edge}V${edge - 34}q22 4 34 34zM${width} ${edge}V${edge - 34}q-22 4 -34 34z`;
       return (
         <g>
           <path
@@ -63,9 +65,40 @@ export function ShelterOver(props: {
             {...wall}
             strokeWidth={1}
           />
+          {shelter === "tarpClosed" && (
+            <>
+              <path d={banks} fill="var(--ground)" />
+              <path d={banks} fill={`url(#${snow})`} />
+            </>
+          )}
         </g>
       );
     }
+    case "threeSided":
+      // Roof, back and one side of boards; the other side is open.
+      return (
+        <g>
+          <path d={`M6 ${edge}V14L${width - 6} 5v16L14 30V${edge}Z`} fill="var(--pad-2)" />
+          <path d={`M14 ${edge}V30L${width - 6} 21V${edge}Z`} fill="var(--card)" opacity={0.35} />
+          <path d={`M6 ${edge}V14L${width - 6} 5v16L14 30V${edge}M${width - 8} 21V${edge}`} {...wall} />
+        </g>
+      );
+    case "heated":
+      return (
+        <g>
+          <path d={`M7 ${edge}V7H${width - 7}V${edge}`} {...wall} fill="var(--warm-wash)" fillOpacity={0.5} />
+          <path d={`M${width - 26} 0V${edge - 46}`} stroke="var(--edge)" strokeWidth={5} />
+          <rect
+            x={width - 40}
+            y={edge - 46}
+            width={28}
+            height={46}
+            rx={4}
+            fill="var(--ember)"
+            opacity={0.7}
+          />
+        </g>
+      );
     case "windbreak":
       return (
         <g>
