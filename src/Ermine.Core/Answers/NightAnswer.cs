@@ -73,6 +73,9 @@ public sealed record StricterLine(Temperature Outside, string Why);
 /// <summary>Puts the answer of a night together with its reasons.</summary>
 public static class NightAnswers
 {
+    /// <summary>Feet that hold so much further than the body do not lead, whichever single input is moved, K.</summary>
+    private const double FeetAreFar = 15;
+
     /// <summary>Every night, each without what is only shown of the night that is looked at.</summary>
     public static IReadOnlyList<NightAnswer> All(TripRun run) =>
         [.. Enumerable.Range(0, run.Count).Select(n => Line(run, n))];
@@ -87,10 +90,14 @@ public static class NightAnswers
         if (answer.Holds.Together.Outside is not { } holds || answer.Items.Count == 0)
             return answer;
         var (system, bedtime, water) = (run.SystemOf(night), run.BedtimeOf(night), run[night].EveningWater);
+        // No input moves the body past feet that hold so much further.
+        var feetFar = answer.Holds.Feet?.ColderThan(answer.Holds.Body) is { Kelvin: > FeetAreFar };
         return answer with { Swings = Sensitivity.Of(answer.Weather, holds, With) };
 
         Temperature? With(Variation moved) =>
-            run.Model.HoldsTogether(night, system, bedtime, water, moved).Together.Outside;
+            feetFar
+                ? run.Model.Holds(night, system, water, moved).Outside
+                : run.Model.HoldsTogether(night, system, bedtime, water, moved).Together.Outside;
     }
 
     private static NightAnswer Line(TripRun run, int night)

@@ -50,7 +50,10 @@ export function Answer(props: {
         <Scale plan={plan} />
         {plan.limit.outside !== null && (
           <p className="mt-2 font-semibold text-ember">
-            A plan, not a promise. Turn back if a night is forecast below {w.temp(plan.limit.outside)}.
+            A plan, not a promise.{" "}
+            {plan.weather?.outdoors != null
+              ? `Do not sleep on if it falls below ${w.temp(plan.limit.outside)} inside.`
+              : `Turn back if a night is forecast below ${w.temp(plan.limit.outside)}.`}
           </p>
         )}
         <ul className="mt-2 space-y-2">

@@ -271,9 +271,11 @@ export function Cut(props: {
         {!props.plain && (
           <>
             <text x={30} y={31} fontSize={13.5} fill="var(--ink)">
-              {plan.weather
-                ? `Air ${w.temp(plan.weather.low.planFor)} outside, ${w.temp(cut.air)} round the sleeper`
-                : `Air ${w.temp(cut.air)} round the sleeper`}
+              {plan.weather?.outdoors != null
+                ? `Air ${w.temp(cut.air)} inside, ${w.temp(plan.weather.outdoors)} outdoors`
+                : plan.weather
+                  ? `Air ${w.temp(plan.weather.low.planFor)} outside, ${w.temp(cut.air)} round the sleeper`
+                  : `Air ${w.temp(cut.air)} round the sleeper`}
             </text>
             <text x={30} y={48} fontSize={12.5} fill="var(--soft)">
               {shelters[props.night.shelter]}

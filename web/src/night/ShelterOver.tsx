@@ -87,16 +87,7 @@ export function ShelterOver(props: {
       return (
         <g>
           <path d={`M7 ${edge}V7H${width - 7}V${edge}`} {...wall} fill="var(--warm-wash)" fillOpacity={0.5} />
-          <path d={`M${width - 26} 0V${edge - 46}`} stroke="var(--edge)" strokeWidth={5} />
-          <rect
-            x={width - 40}
-            y={edge - 46}
-            width={28}
-            height={46}
-            rx={4}
-            fill="var(--ember)"
-            opacity={0.7}
-          />
+          <path d={`M${width - 26} 0V${edge}`} stroke="var(--edge)" strokeWidth={5} />
         </g>
       );
     case "windbreak":
