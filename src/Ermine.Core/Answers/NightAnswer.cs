@@ -74,7 +74,7 @@ public sealed record StricterLine(Temperature Outside, string Why);
 public static class NightAnswers
 {
     /// <summary>Feet that hold so much further than the body do not lead, whichever single input is moved, K.</summary>
-    private const double FeetAreFar = 15;
+    private const double FeetAreFar = 8;
 
     /// <summary>Every night, each without what is only shown of the night that is looked at.</summary>
     public static IReadOnlyList<NightAnswer> All(TripRun run) =>
