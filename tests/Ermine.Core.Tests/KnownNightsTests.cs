@@ -57,7 +57,7 @@ public class KnownNightsTests
         Night(low, Slept(items), items).Holds.Body.Outside!.Value.Celsius;
 
     private static double Feet(double low, params KitItem[] items) =>
-        Night(low, Slept(items), items).Holds.Feet!.Outside!.Value.Celsius;
+        Planner(new Closet(items)).Of(Trip(Slept(items), Things.Night(low))).Holds(0).Feet!.Outside!.Value.Celsius;
 
     /// <summary>
     /// The bench of labels as a night of a trip: on a cot, in the open under cloud, 0.3 m/s at the bed. What is worn there holds still air

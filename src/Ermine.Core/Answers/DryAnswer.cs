@@ -362,7 +362,7 @@ public static class DryAnswers
                 continue;
             var (system, bedtime, water) = (run.SystemOf(n), run.BedtimeOf(n), day.Evening.Water);
             var without = run.Model.Sleep(n, system, bedtime, water, []);
-            var cost = without.Lines!.Both().Together.ColderThan(slept.Lines!.Both().Together);
+            var cost = without.Lines!.Turns().Together.ColderThan(slept.Lines!.Turns().Together);
             worst = Math.Max(worst, cost?.Kelvin ?? 0);
         }
         return new(worst);

@@ -254,7 +254,7 @@ public sealed class Fixes
             return null;
         var (day, model) = (run[night].Day, run.Model);
         var slept = model.Sleep(night, system, then, day.Evening.Water, day.DampInBed);
-        return new(parts, system, then, s => s, slept.Lines!.Both(), turned);
+        return new(parts, system, then, s => s, slept.Lines!.Turns(), turned);
     }
 
     private Candidate? Pair(Candidate a, Candidate b)

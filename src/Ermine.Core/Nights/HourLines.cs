@@ -14,7 +14,7 @@ namespace Ermine.Core.Nights;
 public sealed class HourLines(NightToPlay played, Temperature low)
 {
     /// <summary>How closely a line is sought, K.</summary>
-    private const double Accuracy = 1e-3;
+    private const double Accuracy = 2e-3;
 
     /// <summary>First step from the low towards a line beside what is to spare there; each further one is twice as long.</summary>
     private const double FirstStep = 1.4;
@@ -43,8 +43,8 @@ public sealed class HourLines(NightToPlay played, Temperature low)
         }
     }
 
-    /// <summary>Both.</summary>
-    public BodyAndFeet Both() => BodyAndFeet.Of(Body, Feet);
+    /// <summary>The low at which the night turns from warm, for the body, and for the feet where they turn first.</summary>
+    public BodyAndFeet Turns() => Beside(Body);
 
     /// <summary>
     /// What body and feet hold to where only the worse of them is asked for: the line of the feet is sought only if they fail before the body

@@ -8,10 +8,10 @@ namespace Ermine.Core.Trips;
 /// What any variant of a night comes to: the one answer by which what is packed, put on, done, bought, lost or set side by side is
 /// measured. It is worked out as the plan itself is, so that what a press promises is what the plan then says.
 /// </summary>
-/// <param name="Holds">Coldest air outside in which the body's comfort holds, and coldest low at which the feet hold.</param>
+/// <param name="Holds">Coldest air outside in which the body's comfort holds, and coldest low at which the feet hold, where they lead.</param>
 /// <param name="Margin">The low planned for over what the two hold together; null unless both lie at a temperature.</param>
 /// <param name="Verdict">The plan's verdict; null while no low is known or nothing is laid out.</param>
-/// <param name="TurnsAt">The outside low at which its hours turn from warm, for the body and for the feet; null where the verdict is.</param>
+/// <param name="TurnsAt">The outside low at which its hours turn from warm, for the body, and for the feet where they lead; null where the verdict is.</param>
 /// <param name="LowestFeet">Lowest temperature of the feet; null where the verdict is.</param>
 /// <param name="FrostG">Frost in bags and quilts at getting in, g.</param>
 /// <param name="MassG">What is slept in, g.</param>
@@ -32,12 +32,12 @@ public sealed record Outcome(
     {
         var system = run.SystemOf(night);
         var slept = run[night].Slept;
-        var holds = run.Holds(night);
+        var holds = run.HoldsTogether(night);
         return new(
             holds,
             holds.Together.MarginAt(run.LowOf(night)),
             NightModel.VerdictOf(slept),
-            slept.Lines?.Both(),
+            slept.Lines?.Turns(),
             slept.Hours?.LowestFeet,
             run.FrostG(night),
             system.ThingsIn(run.Closet).Sum(t => t.MassG)
