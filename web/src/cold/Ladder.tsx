@@ -2,6 +2,7 @@ import { useEffect, useId, useRef } from "react";
 import type { NightLine, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
+import { halo } from "../parts/halo";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
 import { dayName, editNight } from "../state/trip";
@@ -321,12 +322,7 @@ function Labels(props: { night: NightLine; left: number; column: number; y: (c: 
   const tip = night.planFor === null ? null : y(night.planFor);
   const low = night.campLow === null ? null : y(night.campLow);
   const short = hold !== null && tip !== null && tip > hold + 0.5;
-  const halo = {
-    stroke: "var(--sky-low)",
-    strokeWidth: 4,
-    paintOrder: "stroke" as const,
-    strokeLinejoin: "round" as const,
-  };
+  const rim = halo("var(--sky-low)");
   const holdNear = hold !== null && tip !== null && Math.abs(hold - tip) < 15;
   return (
     <g fontSize={13}>
@@ -335,7 +331,7 @@ function Labels(props: { night: NightLine; left: number; column: number; y: (c: 
         tip !== null &&
         tip - low > 13 &&
         (hold === null || Math.abs(hold - low) > 11) && (
-          <text x={middle + Math.min(17, column * 0.2) + 3} y={low + 4.5} fill="var(--soft)" {...halo}>
+          <text x={middle + Math.min(17, column * 0.2) + 3} y={low + 4.5} fill="var(--soft)" {...rim}>
             {w.temp(night.campLow as number)}
           </text>
         )}
@@ -345,13 +341,13 @@ function Labels(props: { night: NightLine; left: number; column: number; y: (c: 
           y={tip + (holdNear && !short ? -3 : 4.5)}
           fontWeight={700}
           fill="var(--ice)"
-          {...halo}
+          {...rim}
         >
           {w.temp(night.planFor as number)}
         </text>
       )}
       {hold !== null && (
-        <text x={left + 5} y={short ? hold - 7 : hold + 17} fontWeight={700} fill="var(--ink)" {...halo}>
+        <text x={left + 5} y={short ? hold - 7 : hold + 17} fontWeight={700} fill="var(--ink)" {...rim}>
           {w.temp(night.holdsTo as number)}
           {night.leads === "feet" && <tspan fontWeight={500}> feet</tspan>}
         </text>
@@ -363,7 +359,7 @@ function Labels(props: { night: NightLine; left: number; column: number; y: (c: 
           textAnchor="middle"
           fontWeight={700}
           fill="var(--ember)"
-          {...halo}
+          {...rim}
         >
           short by {w.degrees(Math.max(1, -night.margin))}
         </text>

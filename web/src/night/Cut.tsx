@@ -1,5 +1,6 @@
 import { useId, useMemo, useState } from "react";
 import type { NightAnswer, Schema } from "../api/client";
+import { halo } from "../parts/halo";
 import { useWorkspace } from "../state/workspace";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
 import { regions as regionNames, shelters, surfaces } from "../units/words";
@@ -175,10 +176,7 @@ export function Cut(props: {
                     fontSize={12}
                     fontWeight={zero ? 700 : 600}
                     fill={tone}
-                    stroke="var(--loft)"
-                    strokeWidth={4}
-                    paintOrder="stroke"
-                    strokeLinejoin="round"
+                    {...halo("var(--loft)")}
                     textAnchor="middle"
                   >
                     {write(iso.shown)}°
@@ -197,10 +195,7 @@ export function Cut(props: {
               fontSize={13}
               fontWeight={650}
               fill="var(--ink)"
-              stroke={n.fill}
-              strokeWidth={5}
-              paintOrder="stroke"
-              strokeLinejoin="round"
+              {...halo(n.fill, 5)}
             >
               {items[n.itemId]?.name}
             </text>
@@ -236,9 +231,7 @@ export function Cut(props: {
             fontSize={12.5}
             fontWeight={700}
             fill="var(--ember)"
-            stroke="var(--sky-low)"
-            strokeWidth={4}
-            paintOrder="stroke"
+            {...halo("var(--sky-low)")}
           >
             neck out
           </text>
@@ -259,10 +252,7 @@ export function Cut(props: {
                 fontSize={13}
                 fontWeight={700}
                 fill="var(--ink)"
-                stroke="var(--paper)"
-                strokeWidth={6}
-                paintOrder="stroke"
-                strokeLinejoin="round"
+                {...halo("var(--paper)", 6)}
               >
                 {words}
               </text>
@@ -298,9 +288,7 @@ export function Cut(props: {
                   fontSize={13}
                   fontWeight={700}
                   fill="var(--ember)"
-                  stroke="var(--sky-low)"
-                  strokeWidth={4}
-                  paintOrder="stroke"
+                  {...halo("var(--sky-low)")}
                 >
                   weakest:
                   <tspan x={weakX} dy={16}>
