@@ -159,7 +159,7 @@ public class CoreBench
         };
         var cover = kind switch
         {
-            ItemKind.Garment => n % 8 == 1 ? new ByRegion<double>(0, 1, 0, 0) : new(0, 0.1, 0.9, 0),
+            ItemKind.Garment => n % 8 == 1 ? new Cover(0, 1, 0, 0) : new(0, 0.1, 0.9, 0),
             ItemKind.Quilt => new(0, 1, 1, 1),
             _ => new(1, 1, 1, 1),
         };

@@ -21,7 +21,7 @@ internal sealed class UnreadableException(string why) : Exception(why);
 /// </summary>
 internal static class Mapping
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
         IgnoreReadOnlyProperties = true,
@@ -96,7 +96,9 @@ internal static class Mapping
         try
         {
             var document = JsonNode.Parse(utf8) as JsonObject ?? throw new UnreadableException("It is empty.");
-            var read = Shapes.Upgraded(document).Deserialize<T>(Json)!;
+            var whole = Shapes.Upgraded(document);
+            TypedThings.Fill(whole);
+            var read = whole.Deserialize<T>(Json)!;
             var own = read switch
             {
                 Sleeper s => s.Id,
@@ -163,7 +165,13 @@ internal static class Mapping
     {
         if (JsonNode.Parse(before) is not JsonObject old || JsonNode.Parse(now) is not JsonObject body)
             return now;
-        return Keep(Shapes.Upgraded(old), body) ? body.ToJsonString(Json) : now;
+        var whole = Shapes.Upgraded(old);
+        TypedThings.Fill(whole);
+        TypedThings.Fill(body);
+        if (!Keep(whole, body))
+            return now;
+        TypedThings.Thin(body);
+        return body.ToJsonString(Json);
     }
 
     private static readonly string[] Ids = ["id", "itemId", "nightId", "sleeperId", "rule"];
@@ -207,6 +215,7 @@ internal static class Mapping
     {
         var body = (JsonObject)JsonSerializer.SerializeToNode(thing, Json)!;
         body[Shapes.Field] = Shapes.Now;
+        TypedThings.Thin(body);
         return body.ToJsonString(Json);
     }
 }

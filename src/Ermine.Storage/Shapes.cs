@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Nodes;
+using Ermine.Core.Body;
 
 namespace Ermine.Storage;
 
@@ -11,7 +12,7 @@ namespace Ermine.Storage;
 internal static class Shapes
 {
     /// <summary>The shape that this version writes.</summary>
-    public const int Now = 3;
+    public const int Now = 4;
 
     /// <summary>Where a document carries it.</summary>
     public const string Field = "shape";
@@ -27,6 +28,8 @@ internal static class Shapes
             GatherUses(document);
         if (shape < 3 && document["members"] is JsonArray)
             DivideGaps(document);
+        if (shape < 4 && document["claims"] is JsonArray && document["cover"] is JsonObject cover)
+            NameHands(cover);
         document[Field] = Now;
         return document;
     }
@@ -142,6 +145,19 @@ internal static class Shapes
                 system["bed"] = made;
             }
         }
+    }
+
+    /// <summary>
+    /// From the third shape of a thing to the fourth: gloves and mittens were a small share of the torso, and hands now have a cover of
+    /// their own. At night both say the same.
+    /// </summary>
+    private static void NameHands(JsonObject cover)
+    {
+        double Of(string part) => cover[part] is JsonValue v && v.TryGetValue(out double share) ? share : 0;
+        if (Of("torso") is not (> 0 and <= 0.12 and var torso) || Of("head") + Of("legs") + Of("feet") > 0)
+            return;
+        cover["hands"] = Math.Min(1, torso * Regions.BodyShare.Torso / Parts.BodyShare.Hands);
+        cover["torso"] = 0;
     }
 
     private static void Divide(JsonObject bed)

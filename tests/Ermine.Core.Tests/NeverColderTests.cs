@@ -22,9 +22,9 @@ public class NeverColderTests
         private static Gen<double> Between(double least, double most) =>
             Gen.Choose(0, 100_000).Select(n => least + (most - least) * n / 100_000.0);
 
-        private static Gen<ByRegion<double>> Covers() =>
+        private static Gen<Cover> Covers() =>
             Gen.OneOf(
-                Gen.Elements<ByRegion<double>>(
+                Gen.Elements<Cover>(
                     new(0, 1, 1, 0),
                     new(0, 0.95, 0, 0),
                     new(0, 0.12, 0.95, 0),
@@ -39,7 +39,9 @@ public class NeverColderTests
                 from t in Between(0, 1)
                 from l in Between(0, 1)
                 from f in Between(0, 1)
-                select new ByRegion<double>(h, t, l, f)
+                from a in Between(0, 1)
+                from b in Between(0, 1)
+                select new Cover(h, t, l, f, a, b)
             );
 
         private static Gen<KitItem> Thing() =>

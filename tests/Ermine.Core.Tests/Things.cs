@@ -3,10 +3,10 @@ namespace Ermine.Core.Tests;
 /// <summary>Plain things and trips for tests.</summary>
 internal static class Things
 {
-    public static readonly ByRegion<double> Everywhere = new(1, 1, 1, 1);
-    public static readonly ByRegion<double> BelowTheHead = new(0, 1, 1, 1);
+    public static readonly Cover Everywhere = new(1, 1, 1, 1);
+    public static readonly Cover BelowTheHead = new(0, 1, 1, 1);
 
-    public static KitItem Pad(double r, string name = "pad", ByRegion<double>? cover = null) =>
+    public static KitItem Pad(double r, string name = "pad", Cover? cover = null) =>
         new(
             Guid.NewGuid(),
             name,
@@ -42,7 +42,7 @@ internal static class Things
             FootBox: FootBox.Sewn
         );
 
-    public static KitItem Garment(double resistance, ByRegion<double> cover, double massG = 200) =>
+    public static KitItem Garment(double resistance, Cover cover, double massG = 200) =>
         new(
             Guid.NewGuid(),
             $"garment {resistance}",
@@ -53,7 +53,7 @@ internal static class Things
             cover
         );
 
-    public static KitItem VapourBarrier(ByRegion<double> cover, double massG = 160) =>
+    public static KitItem VapourBarrier(Cover cover, double massG = 160) =>
         new(Guid.NewGuid(), "barrier", ItemKind.VapourBarrier, massG, [], ClaimSource.Labelled, cover);
 
     public static BuiltStack Build(double wind, params KitItem[] items) => Build(UnderGap.Nothing, wind, items);

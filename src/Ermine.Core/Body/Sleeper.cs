@@ -36,6 +36,13 @@ public sealed record Sleeper(
     /// <summary>The standard man of ISO 23537-1, of whom <i>limit</i> on a label speaks.</summary>
     public static Sleeper StandardMan { get; } = new(Guid.Empty, "standard man", 73, 173, 25, Sex.Male);
 
+    /// <summary>Someone of whom nothing is known yet, between a woman's and a man's size; a woman, who makes less heat (assumption).</summary>
+    /// <param name="id">Identity.</param>
+    public static Sleeper Usual(Guid id) => new(id, "Me", 70, 172, 35, Sex.Female);
+
+    /// <summary>Nothing about the body was changed from <see cref="Usual(Guid)"/>.</summary>
+    public bool IsUsual => Usual(Id) == this with { Name = "Me", StatedOffsetK = 0, Version = 0 };
+
     /// <summary>Body surface, m² (DuBois).</summary>
     public double BodyAreaM2 => 0.202 * Math.Pow(MassKg, 0.425) * Math.Pow(HeightCm / 100, 0.725);
 

@@ -164,7 +164,7 @@ public static class OneLostAtATime
                         }
                         : item with
                         {
-                            Cover = item.Cover.Map((_, c) => c / 2),
+                            Cover = item.Cover.Half(),
                         };
                 return run.With(run.Closet.With([broken]));
             default:

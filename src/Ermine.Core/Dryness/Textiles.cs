@@ -15,8 +15,9 @@ public static class Textiles
     /// <summary>Small enough to be dried on the body or in bed, g (assumption).</summary>
     public const double SmallUpToG = 220;
 
-    /// <summary>Things that hold water and are looked after: all but pads and barriers.</summary>
-    public static bool IsTextile(KitItem item) => item.Kind is not (ItemKind.Pad or ItemKind.VapourBarrier);
+    /// <summary>Things that hold water and are looked after: all but pads, barriers and what is never slept in.</summary>
+    public static bool IsTextile(KitItem item) =>
+        item.Kind is not (ItemKind.Pad or ItemKind.VapourBarrier or ItemKind.Gear);
 
     /// <summary>Small enough to be dried on the body or in bed.</summary>
     public static bool IsSmall(KitItem item) => item.Kind == ItemKind.Garment && item.MassG <= SmallUpToG;

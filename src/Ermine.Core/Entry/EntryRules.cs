@@ -121,14 +121,22 @@ public static partial class EntryRules
     {
         var faults = new Faults();
         faults.Name("name", item.Name);
-        faults.Range("massG", item.MassG, 0, 10_000, "g");
+        faults.Range("massG", item.MassG, 0, 40_000, "g");
         faults.Range("loftFactor", item.LoftFactor, 0.2, 1.2, "of new");
         if (item.InnerGirthCm is { } girth)
             faults.Range("innerGirthCm", girth, 80, 300, "cm");
-        foreach (var region in Regions.All)
-            faults.Range($"cover.{Camel(region)}", item.Cover[region], 0, 1, "of the region");
-        if (Regions.All.All(r => item.Cover[r] == 0))
-            faults.Add("cover", "0", "Say which part of the body it covers: at least one region above 0.");
+        foreach (var part in Enum.GetValues<Part>())
+            faults.Range($"cover.{Camel(part)}", item.Cover[part], 0, 1, "of the part");
+        if (item.IsForNight && Regions.All.All(r => item.Cover[r] == 0))
+            faults.Add("cover", "0", "Say which part of the body it covers: at least one above 0.");
+        faults.Range("packedL", item.PackedL, 0, 200, "l");
+        faults.Range("thicknessMm", item.ThicknessMm, 0, 300, "mm");
+        faults.Range("airPermeability", item.AirPermeability, 0, 3000, "l/m²s");
+        if (item.VapourResistance is { } vapour)
+            faults.Range("vapourResistance", vapour, 0, 1_000_000, "m²Pa/W");
+        faults.Range("secondsToPutOn", item.SecondsToPutOn, 0, 900, "s");
+        if (item.Type is { } type && ItemTypes.Find(type) is null)
+            faults.Add("type", type, "There is no such type; leave it out, or choose one that /api/kit/types lists.");
         if (item.Notes.Length > 500)
             faults.Add("notes", $"{item.Notes.Length} characters", "Keep it to 500 characters.");
         if (faults.AtMost("claims", item.Claims.Count, MostClaims, "numbers"))

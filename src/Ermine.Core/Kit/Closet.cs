@@ -22,6 +22,15 @@ public sealed class Closet
         return new(copy);
     }
 
+    /// <summary>The same closet with those of another that it does not hold itself, as they were read there.</summary>
+    public Closet With(Closet other)
+    {
+        var copy = new Dictionary<Guid, (KitItem, ItemReading)>(other.things);
+        foreach (var (id, thing) in things)
+            copy[id] = thing;
+        return new(copy);
+    }
+
     /// <summary>The same closet with nothing but some things.</summary>
     public Closet Only(IReadOnlySet<Guid> ids) =>
         new(things.Where(t => ids.Contains(t.Key)).ToDictionary(t => t.Key, t => t.Value));

@@ -82,8 +82,8 @@ public static class ItemReader
             : item.Kind == ItemKind.Bivy ? new Insulation(PlainBivy)
             : null;
         var now = (insulation?.SI ?? 0) * item.LoftFactor;
-        var local = item.Cover.Map(
-            (region, cover) => item.IsTopLayer && region == Region.Head ? item.HoodShare * now : cover * now
+        var local = Regions.Each(region =>
+            now * (item.IsTopLayer && region == Region.Head ? item.HoodShare : item.Cover[region])
         );
         return new(
             insulation,

@@ -29,6 +29,9 @@ public enum ItemKind
 
     /// <summary>Lets no vapour through; worn or slept in, on the inside.</summary>
     VapourBarrier,
+
+    /// <summary>Used by day or in camp and never slept in: boots, gaiters, goggles, a stove.</summary>
+    Gear,
 }
 
 /// <summary>On which side of the body a thing lies.</summary>
@@ -79,6 +82,22 @@ public enum Material
 
     /// <summary>Coated fabric that lets no vapour through.</summary>
     Coated,
+}
+
+/// <summary>The finest work that hands can do in a thing, from none to all.</summary>
+public enum Dexterity
+{
+    /// <summary>None: poles are held, nothing is worked.</summary>
+    None,
+
+    /// <summary>Coarse: zips with cords, a shovel.</summary>
+    Coarse,
+
+    /// <summary>Fine: buckles, a stove, knots.</summary>
+    Fine,
+
+    /// <summary>All that bare hands can do, or the thing is not in the way of hands.</summary>
+    Bare,
 }
 
 /// <summary>How a quilt closes round the feet.</summary>
@@ -145,6 +164,9 @@ public enum ClaimSource
 
     /// <summary>Judged by eye or from a similar thing.</summary>
     Estimated,
+
+    /// <summary>Usual for its type: nobody has looked yet.</summary>
+    Usual,
 }
 
 /// <summary>One number about a thing's warmth, as it is printed.</summary>
@@ -158,10 +180,10 @@ public sealed record Claim(ClaimKind Kind, double Value, double? FillPower = nul
 /// <param name="Id">Identity.</param>
 /// <param name="Name">Plain description, unique, 1–80 characters.</param>
 /// <param name="Kind">What it is.</param>
-/// <param name="MassG">Grams, 0–10 000.</param>
+/// <param name="MassG">Grams, 0–40 000.</param>
 /// <param name="Claims">What is known of its warmth, as printed. A vapour barrier needs none.</param>
 /// <param name="Source">Where those numbers come from.</param>
-/// <param name="Cover">Share of each region that it covers, 0–1. The head of a bag is its hood's.</param>
+/// <param name="Cover">Share of each part of the body that it covers.</param>
 /// <param name="Material">What warms in it.</param>
 /// <param name="LoftFactor">Loft now over loft when new, 0.2–1.2.</param>
 /// <param name="Hood">A bag with a hood that closes.</param>
@@ -176,6 +198,14 @@ public sealed record Claim(ClaimKind Kind, double Value, double? FillPower = nul
 /// <param name="Cord">Has a cord or end that can tighten round the neck.</param>
 /// <param name="Notes">Anything to remember, up to 500 characters.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
+/// <param name="Type">Key of its type in the library of types; null for a thing of no type.</param>
+/// <param name="PackedL">Litres when packed, 0–200.</param>
+/// <param name="ThicknessMm">Thickness where it lies, mm, 0–300.</param>
+/// <param name="AirPermeability">Air that passes it, l/m²s at 100 Pa, 0–3 000.</param>
+/// <param name="VapourResistance">Of its fabric besides its insulation, m²Pa/W, 0–1 000 000; null takes what is usual for its kind.</param>
+/// <param name="Dexterity">What hands can do in it.</param>
+/// <param name="SecondsToPutOn">Seconds until it is on, 0–900.</param>
+/// <param name="OverBoots">Goes on and off over boots.</param>
 public sealed record KitItem(
     Guid Id,
     string Name,
@@ -183,7 +213,7 @@ public sealed record KitItem(
     double MassG,
     IReadOnlyList<Claim> Claims,
     ClaimSource Source,
-    ByRegion<double> Cover,
+    Cover Cover,
     Material Material = Material.Unsaid,
     double LoftFactor = 1,
     bool Hood = false,
@@ -197,14 +227,26 @@ public sealed record KitItem(
     bool Tight = false,
     bool Cord = false,
     string Notes = "",
-    long Version = 0
+    long Version = 0,
+    string? Type = null,
+    double PackedL = 0,
+    double ThicknessMm = 0,
+    double AirPermeability = 50,
+    double? VapourResistance = null,
+    Dexterity Dexterity = Dexterity.Bare,
+    double SecondsToPutOn = 0,
+    bool OverBoots = false
 )
 {
     /// <summary>Headwear: covers the head and nothing else.</summary>
-    public bool IsHeadwear => Kind == ItemKind.Garment && Cover is { Head: > 0, Torso: 0, Legs: 0, Feet: 0 };
+    public bool IsHeadwear =>
+        Kind == ItemKind.Garment && Cover is { Torso: 0, Hands: 0, Legs: 0, Feet: 0 } && Cover[Region.Head] > 0;
 
     /// <summary>A jacket or suit with a hood of its own, that is up or down.</summary>
     public bool HasOwnHood => Kind == ItemKind.Garment && Cover is { Head: >= 0.5, Torso: > 0 };
+
+    /// <summary>Can be slept in or on.</summary>
+    public bool IsForNight => Kind != ItemKind.Gear;
 
     /// <summary>A bag or a quilt.</summary>
     public bool IsTopLayer => Kind is ItemKind.Bag or ItemKind.Quilt;

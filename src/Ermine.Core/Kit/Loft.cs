@@ -12,6 +12,9 @@ public static class Loft
     /// <summary>Least loft that use alone leaves (assumption).</summary>
     public const double Least = 0.6;
 
+    /// <summary>What is taken of a bag or jacket that is only said to be old, until it is measured (assumption).</summary>
+    public const double IfOld = 0.85;
+
     /// <summary>By ruler: loft measured over loft when new, within 0.2–1.2.</summary>
     /// <param name="measuredCm">Loft now after an hour of rest, cm, above 0.</param>
     /// <param name="newCm">Loft when new, cm, above 0.</param>

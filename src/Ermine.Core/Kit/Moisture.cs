@@ -68,7 +68,10 @@ public static class Moisture
     public static bool Binds(Material material) => material is Material.Down or Material.TreatedDown or Material.Wool;
 
     /// <summary>Resistance to vapour of a thing's fabric besides its insulation, m²Pa/W; null where it adds none worth counting (assumptions).</summary>
-    public static double? FabricResistance(KitItem item) =>
+    public static double? FabricResistance(KitItem item) => item.VapourResistance ?? UsualFabric(item);
+
+    /// <summary>What is usual for a kind and its fabric (assumptions).</summary>
+    private static double? UsualFabric(KitItem item) =>
         item switch
         {
             { Kind: ItemKind.VapourBarrier } => 1e5,

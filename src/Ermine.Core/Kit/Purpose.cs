@@ -41,7 +41,7 @@ public sealed record Slot(Purpose Purpose, Region Region)
         {
             { Feet: >= 0.9 } when warmth < 0.25 => Purpose.Socks,
             { Head: >= 0.5, Torso: 0 } => Purpose.Hat,
-            { Torso: > 0 and <= 0.12, Head: 0, Legs: 0, Feet: 0 } => Purpose.Gloves,
+            { Hands: >= 0.5, Torso: <= 0.1, Head: 0, Legs: 0, Feet: 0 } => Purpose.Gloves,
             _ when (cover.Torso >= 0.8 || cover.Legs >= 0.8) && warmth <= 0.09 && !item.Windproof => Purpose.Base,
             _ => Purpose.Other,
         };

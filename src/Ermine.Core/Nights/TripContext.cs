@@ -41,10 +41,14 @@ public sealed class TripContext
     /// <summary>The same with other things owned.</summary>
     public TripContext With(Closet closet) => new(this, closet);
 
-    /// <summary>What is owned and not used by others of the party.</summary>
+    /// <summary>What is owned, can be slept in and is not used by others of the party.</summary>
     /// <param name="outfit">Of whom.</param>
     public Closet FreeFor(Outfit outfit) =>
-        Closet.Without(Trip.Uses.Where(u => u.SleeperId != outfit.SleeperId).Select(u => u.ItemId));
+        Closet.Without(
+            Trip.Uses.Where(u => u.SleeperId != outfit.SleeperId)
+                .Select(u => u.ItemId)
+                .Concat(Closet.All.Where(t => !t.Item.IsForNight).Select(t => t.Item.Id))
+        );
 
     /// <summary>Weather of a night; null while no low is known.</summary>
     /// <param name="night">Which, from 0.</param>

@@ -109,7 +109,7 @@ public static class Strata
                     Kind: KindOf(p.Item),
                     Id: (Guid?)p.Item.Id,
                     Local: p.Local.Map((r, v) => v * padShare[r]),
-                    Cover: p.Item.Cover
+                    Cover: Regions.Each(r => p.Item.Cover[r])
                 )
             )
             .Prepend((StratumKind.Underside, null, underside, Whole))

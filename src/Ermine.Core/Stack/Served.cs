@@ -9,7 +9,7 @@ public static class Served
     /// <summary>Length of the regions of one who lies, as share of the whole (assumption): by it a short pad is laid from the feet up.</summary>
     private static readonly ByRegion<double> Length = new(0.13, 0.35, 0.43, 0.09);
 
-    private static readonly ByRegion<double> OverBody = new(0, 1, 1, 1),
+    private static readonly Cover OverBody = new(0, 1, 1, 1),
         RoundFeet = new(0, 0, 0.12, 1);
 
     /// <summary>Whether a kind of thing can serve so.</summary>
@@ -66,7 +66,7 @@ public static class Served
         };
 
     /// <summary>What a pad covers when as much of it lies from the feet up.</summary>
-    private static ByRegion<double> FromFeetUp(ByRegion<double> cover)
+    private static Cover FromFeetUp(Cover cover)
     {
         var left = Regions.All.Sum(r => cover[r] * Length[r]);
         double Covered(Region region)

@@ -101,7 +101,7 @@ public sealed record SleepSystem(IReadOnlyList<Layer> Layers, Bed? Bed = null)
         {
             if (layer.As is Serving.UnderLegs or Serving.WindCover or Serving.Pillow)
                 continue;
-            if (closet.Find(layer.ItemId) is { } item)
+            if (closet.Find(layer.ItemId) is { IsForNight: true } item)
                 found.Add(Served.As(layer.As, item, closet.ReadingOf(item.Id), layer));
         }
         return [.. found.OrderBy(r => Tier(r.Item.Kind))];

@@ -1,5 +1,6 @@
 using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Ermine.Core.Body;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -29,7 +30,7 @@ public static class FirstData
                 return;
             if (!demo)
             {
-                await Saved(store.Save(new Sleeper(Guid.NewGuid(), "Me", 70, 172, 35, Sex.Female)));
+                await Saved(store.Save(Sleeper.Usual(Guid.NewGuid())));
                 return;
             }
             if (await store.IsMarked(MarkRow.Filled))
@@ -43,7 +44,10 @@ public static class FirstData
     {
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         QuantityJson.Configure(options);
-        var file = JsonSerializer.Deserialize<DemoFile>(Resource("demo.json"), options)!;
+        var document = JsonNode.Parse(Resource("demo.json"))!;
+        foreach (var thing in document["items"]!.AsArray())
+            TypedThings.Fill(thing!.AsObject());
+        var file = document.Deserialize<DemoFile>(options)!;
         var forecast = ForecastFile.Read("isvar-ensemble.csv", Resource("isvar-ensemble.csv"), new()).Series!;
         await store.AddForecast(forecast);
         foreach (var sleeper in file.Sleepers)

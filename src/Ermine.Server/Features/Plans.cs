@@ -29,6 +29,10 @@ public static class Plans
     public sealed record CompareRequest(Trip Trip, int Night, int Member, IReadOnlyList<SleepSystem> Systems)
         : PlanRequest(Trip, Night, Member);
 
+    /// <summary>The same, with the thing whose place is taken, where one is.</summary>
+    public sealed record AddsRequest(Trip Trip, int Night, int Member = 0, Guid? Replaces = null)
+        : PlanRequest(Trip, Night, Member);
+
     /// <summary>Every night in a line for one person and for all, and one night whole; that one is null where the trip has no nights.</summary>
     public sealed record PlanResponse(
         IReadOnlyList<NightLine> Nights,
@@ -105,6 +109,28 @@ public static class Plans
                     )
             )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
+        group
+            .MapPost(
+                "/plan/adds",
+                (AddsRequest request, Asking asking) =>
+                    asking.Of(
+                        request,
+                        (p, r) =>
+                            r.Night < r.Trip.Nights.Count
+                                ? Adds.For(p[r.Member], r.Night, request.Replaces)
+                                : AddList.None
+                    )
+            )
+            .WithSummary("What each thing owned and each type would do for one night, added or in place of another");
+        group
+            .MapPost(
+                "/plan/lookups",
+                (PlanRequest request, Asking asking) =>
+                    asking.List(request, p => Lookups.For(p[request.Member], request.Night))
+            )
+            .WithSummary(
+                "What was taken as usual for one night, and which label, loft or weight would narrow its answer most"
+            );
         group.MapPost("/plan/buys", Buys).WithSummary("What plain pieces not owned yet would do for one night");
         group
             .MapPost(

@@ -1,0 +1,266 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Entry;
+
+/// <summary>A night with its low, as it was said.</summary>
+/// <param name="Date">The evening.</param>
+/// <param name="LowC">Low of the night, °C; null where only the night was said.</param>
+public sealed record PlainNight(DateOnly Date, double? LowC);
+
+/// <summary>What was understood of “−18 Saturday, −22 Sunday”.</summary>
+/// <param name="Nights">In their order, each date once.</param>
+/// <param name="Questions">What is left open.</param>
+/// <param name="Unread">Pieces that say nothing to Ermine.</param>
+public sealed record PlainNightsRead(
+    IReadOnlyList<PlainNight> Nights,
+    IReadOnlyList<PlainQuestion> Questions,
+    IReadOnlyList<string> Unread
+);
+
+/// <summary>Reads nights and their lows as people say them: weekdays, dates, tonight, spans, a number of nights.</summary>
+public static partial class PlainNights
+{
+    private static readonly string[][] Weekdays =
+    [
+        ["sunday", "sun", "sonntag", "so", "søndag", "søn", "söndag", "sön", "dimanche", "dim"],
+        ["monday", "mon", "montag", "mo", "mandag", "man", "måndag", "mån", "lundi", "lun"],
+        ["tuesday", "tue", "tues", "dienstag", "di", "tirsdag", "tir", "tisdag", "tis", "mardi", "mar"],
+        ["wednesday", "wed", "mittwoch", "mi", "onsdag", "ons", "mercredi", "mer"],
+        ["thursday", "thu", "thur", "thurs", "donnerstag", "do", "torsdag", "tor", "tors", "jeudi", "jeu"],
+        ["friday", "fri", "freitag", "fr", "fredag", "fre", "vendredi", "ven"],
+        ["saturday", "sat", "samstag", "sonnabend", "sa", "lørdag", "lør", "lördag", "lör", "samedi", "sam"],
+    ];
+
+    private static readonly string[][] Months =
+    [
+        ["january", "jan", "januar", "januari", "janvier"],
+        ["february", "feb", "februar", "februari", "février"],
+        ["march", "mar", "märz", "mars"],
+        ["april", "apr", "avril"],
+        ["may", "mai", "maj"],
+        ["june", "jun", "juni", "juin"],
+        ["july", "jul", "juli", "juillet"],
+        ["august", "aug", "augusti", "août"],
+        ["september", "sep", "sept", "septembre"],
+        ["october", "oct", "okt", "oktober", "octobre"],
+        ["november", "nov", "novembre"],
+        ["december", "dec", "dez", "des", "dezember", "desember", "décembre"],
+    ];
+
+    private static readonly Dictionary<string, int> Nearby = new()
+    {
+        ["tonight"] = 0,
+        ["today"] = 0,
+        ["heute"] = 0,
+        ["ikveld"] = 0,
+        ["ikväll"] = 0,
+        ["tomorrow"] = 1,
+        ["morgen"] = 1,
+        ["imorgen"] = 1,
+        ["imorgon"] = 1,
+        ["demain"] = 1,
+    };
+
+    private static readonly HashSet<string> Silent =
+    [
+        "on",
+        "and",
+        "then",
+        "night",
+        "the",
+        "low",
+        "lows",
+        "of",
+        "at",
+        "for",
+        "in",
+        "und",
+        "og",
+        "och",
+        "et",
+        "am",
+        "nacht",
+        "natt",
+        "next",
+        "this",
+        "down",
+        "about",
+        "ca",
+        "evening",
+    ];
+
+    /// <summary>Reads nights and lows.</summary>
+    /// <param name="text">At most 500 characters; what is beyond is not looked at.</param>
+    /// <param name="today">The day of asking; a weekday is the next of its name, today counted.</param>
+    /// <param name="scale">The scale of temperatures that do not name theirs.</param>
+    public static PlainNightsRead Read(string text, DateOnly today, Degrees scale = Degrees.Celsius)
+    {
+        var nights = new SortedDictionary<DateOnly, double?>();
+        var (questions, unread) = (new List<PlainQuestion>(), new List<string>());
+        var last = today.AddDays(-1);
+        foreach (var piece in Pieces().Split(text.Length > 500 ? text[..500] : text).Where(p => p.Trim().Length > 0))
+        {
+            var (days, count, low, foreign) = Piece(piece, last, today, scale);
+            unread.AddRange(foreign);
+            if (days.Count == 0 && low is null && count is null)
+                continue;
+            if (days.Count == 0)
+                days = [last.AddDays(1)];
+            for (var n = 1; n < count; n++)
+                days.Add(days[^1].AddDays(1));
+            foreach (var day in days.Take(EntryRules.MostNights))
+            {
+                nights[day] = low ?? nights.GetValueOrDefault(day);
+                last = day;
+            }
+        }
+        if (nights.Count > EntryRules.MostNights)
+            questions.Add(new("nights", $"{nights.Count} nights: a trip has at most {EntryRules.MostNights}.", []));
+        foreach (var (day, low) in nights)
+        {
+            if (low is < -80 or > 40)
+                questions.Add(
+                    new(
+                        "low",
+                        $"{low.Value.ToString("0", CultureInfo.InvariantCulture)} °C on {day:yyyy-MM-dd}: give a low from −80 to 40 °C.",
+                        []
+                    )
+                );
+        }
+        if (nights.Count == 0 && text.Trim().Length > 0)
+            questions.Add(new("nights", "No night and no low in it: write it as “−18 Saturday, −22 Sunday”.", []));
+        return new(
+            [.. nights.Take(EntryRules.MostNights).Select(n => new PlainNight(n.Key, n.Value))],
+            questions,
+            unread
+        );
+    }
+
+    private static (List<DateOnly> Days, int? Count, double? Low, List<string> Unread) Piece(
+        string piece,
+        DateOnly last,
+        DateOnly today,
+        Degrees scale
+    )
+    {
+        var days = new List<DateOnly>();
+        var unread = new List<string>();
+        int? count = null;
+        double? low = null;
+        var span = false;
+        var rest = Written()
+            .Replace(
+                piece.Replace('−', '-').Replace('–', '-'),
+                m =>
+                {
+                    if (
+                        DateOnly.TryParseExact(
+                            m.Value,
+                            "yyyy-MM-dd",
+                            CultureInfo.InvariantCulture,
+                            DateTimeStyles.None,
+                            out var iso
+                        )
+                    )
+                        Take(iso);
+                    else if (m.Groups["d"].Success && DayOf(m, today) is { } day)
+                        Take(day);
+                    else
+                        return m.Value;
+                    return " ";
+                }
+            );
+        foreach (Match token in Tokens().Matches(rest))
+        {
+            var word = token.Value.ToLowerInvariant();
+            if (token.Groups["n"].Success)
+            {
+                var value = double.Parse(
+                    Signed().Replace(token.Groups["n"].Value, "-").Replace(',', '.'),
+                    CultureInfo.InvariantCulture
+                );
+                if (token.Groups["nights"].Success)
+                    count = (int)Math.Clamp(value, 1, EntryRules.MostNights);
+                else
+                    low = Celsius(value, token.Groups["u"].Value, scale);
+            }
+            else if (word is "-" or "to" or "till" or "until" or "bis" or "til" or "through")
+                span = days.Count > 0;
+            else if (Nearby.TryGetValue(word, out var ahead))
+                Take(today.AddDays(ahead));
+            else if (Array.FindIndex(Weekdays, names => names.Contains(word.TrimEnd('.'))) is >= 0 and var weekday)
+                Take(Next(weekday));
+            else if (word == "weekend")
+            {
+                Take(Next(5));
+                span = true;
+                Take(days[^1].AddDays(1));
+            }
+            else if (!Silent.Contains(word) && !Units().IsMatch(word))
+                unread.Add(token.Value);
+        }
+        return (days, count, low, unread);
+
+        DateOnly Next(int weekday)
+        {
+            var from =
+                days.Count > 0 ? days[^1]
+                : last >= today ? last
+                : today.AddDays(-1);
+            var ahead = (weekday - (int)from.DayOfWeek + 7) % 7;
+            return from.AddDays(ahead == 0 ? 7 : ahead);
+        }
+
+        void Take(DateOnly day)
+        {
+            while (span && days[^1] < day.AddDays(-1) && days.Count < EntryRules.MostNights)
+                days.Add(days[^1].AddDays(1));
+            span = false;
+            days.Add(day);
+        }
+    }
+
+    private static DateOnly? DayOf(Match match, DateOnly today)
+    {
+        var month = match.Groups["mm"].Success
+            ? int.Parse(match.Groups["mm"].Value, CultureInfo.InvariantCulture)
+            : Array.FindIndex(
+                Months,
+                names => names.Any(n => n.StartsWith(match.Groups["mon"].Value, StringComparison.OrdinalIgnoreCase))
+            ) + 1;
+        var day = int.Parse(match.Groups["d"].Value, CultureInfo.InvariantCulture);
+        if (month is < 1 or > 12 || day < 1 || day > DateTime.DaysInMonth(today.Year, month))
+            return null;
+        var date = new DateOnly(today.Year, month, day);
+        return date < today ? date.AddYears(1) : date;
+    }
+
+    private static double Celsius(double value, string unit, Degrees scale) =>
+        unit.Contains('f', StringComparison.OrdinalIgnoreCase)
+        || scale == Degrees.Fahrenheit && !unit.Contains('c', StringComparison.OrdinalIgnoreCase)
+            ? Math.Round(Temperature.FromFahrenheit(value).Celsius, 1)
+            : value;
+
+    [GeneratedRegex(@",\s+|;|\n|\bthen\b|,(?=\s*[-−–]\d)")]
+    private static partial Regex Pieces();
+
+    [GeneratedRegex(
+        @"\d{4}-\d\d-\d\d|(?<![-\d])(?<d>\d{1,2})\.(?<mm>\d{1,2})\.(?!\d)|(?<![-\d])(?<d>\d{1,2})\.?\s*(?<mon>jan|feb|mar|m[äa]r[zs]|apr|may|mai|maj|jun|jul|aug|sep|sept|oct|okt|nov|dec|dez|des)[a-zé]*\.?|(?<mon>jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s*(?<d>\d{1,2})(?![\d°])",
+        RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
+    )]
+    private static partial Regex Written();
+
+    [GeneratedRegex(
+        @"(?<n>(minus\s*|(?<!\w)-\s?|\+)?\d{1,3}([.,]\d+)?)\s*((?<nights>nights?|nächte|n[æe]tter|nuits?)|(?<u>°\s?[cf]?|degrees?\s*[cf]?|[cf]\b))?|\p{L}[\p{L}.]*|-",
+        RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
+    )]
+    private static partial Regex Tokens();
+
+    [GeneratedRegex(@"^(minus\s*|-\s+)", RegexOptions.IgnoreCase)]
+    private static partial Regex Signed();
+
+    [GeneratedRegex("^(c|f|celsius|fahrenheit|degrees?|grad|minus)$")]
+    private static partial Regex Units();
+}
