@@ -4,7 +4,8 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { Component as ColdStation } from "./cold/ColdStation";
-import { App, Start, Stumbled } from "./shell/App";
+import { App, Stumbled } from "./shell/App";
+import { Start } from "./shell/Start";
 import { askAhead } from "./state/trip";
 import { useWorkspace } from "./state/workspace";
 

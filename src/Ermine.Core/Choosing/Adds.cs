@@ -13,6 +13,7 @@ namespace Ermine.Core.Choosing;
 /// <param name="Gain">How much further the night then holds; null where it holds at no temperature before or after.</param>
 /// <param name="HoldsTo">Coldest low at which it then holds, outside; null where that is in any air or in none.</param>
 /// <param name="MassG">Grams that it adds to the load; what comes along anyway adds none.</param>
+/// <param name="At">Where among the layers it goes, from 0.</param>
 /// <param name="Replayed">The trip was run again with it, so that the plan then says the same; else as things lie this evening, about.</param>
 public sealed record Added(
     Guid ItemId,
@@ -20,6 +21,7 @@ public sealed record Added(
     TemperatureDifference? Gain,
     Temperature? HoldsTo,
     double MassG,
+    int At,
     bool Replayed
 );
 
@@ -27,10 +29,16 @@ public sealed record Added(
 /// <param name="HoldsTo">What the night holds to now, outside; null where that is in any air or in none.</param>
 /// <param name="Owned">Things owned and free.</param>
 /// <param name="Types">Usual things of every type that can be slept in or on.</param>
-public sealed record AddList(Temperature? HoldsTo, IReadOnlyList<Added> Owned, IReadOnlyList<Added> Types)
+/// <param name="Offered">Things that were asked about and are not owned yet.</param>
+public sealed record AddList(
+    Temperature? HoldsTo,
+    IReadOnlyList<Added> Owned,
+    IReadOnlyList<Added> Types,
+    IReadOnlyList<Added> Offered
+)
 {
     /// <summary>Of no night.</summary>
-    public static AddList None { get; } = new(null, [], []);
+    public static AddList None { get; } = new(null, [], [], []);
 }
 
 /// <summary>
@@ -53,15 +61,17 @@ public static class Adds
     /// <param name="run">The trip.</param>
     /// <param name="night">Which night, from 0.</param>
     /// <param name="replaces">The thing in the system whose place is taken; null to add.</param>
-    public static AddList For(TripRun run, int night, Guid? replaces = null)
+    /// <param name="offered">Things to weigh that are not owned yet, each of an id of its own.</param>
+    public static AddList For(TripRun run, int night, Guid? replaces = null, IReadOnlyList<KitItem>? offered = null)
     {
         var system = run.SystemOf(night);
         var along = run.Outfit.Along.ToHashSet();
         var left = replaces is { } gone && !along.Contains(gone) ? run.Closet.Find(gone)?.MassG ?? 0 : 0;
-        var asking = run.Knowing(run.Closet.With(Usual));
+        var asking = run.Knowing(run.Closet.With(Usual).With(offered ?? []));
         var (now, lying) = (run.HoldsTogether(night).Together, AsThingsLie(system));
         var free = run.Context.FreeFor(run.Outfit).All.Select(t => t.Item).Where(Fits).ToList();
-        var all = free.Concat(ForNight.Select(t => t.Usual).Where(Fits)).ToList();
+        var types = ForNight.Select(t => t.Usual).Where(Fits).ToList();
+        List<KitItem> all = [.. free, .. types, .. (offered ?? []).Where(Fits)];
         var weighed = Each(all, item => Of(item, AsThingsLie(Changed(item)), lying, replayed: false));
         var owned = weighed.Take(free.Count).ToList();
         var again = owned
@@ -77,7 +87,12 @@ public static class Adds
         );
         foreach (var (i, told) in again.Zip(replayed))
             owned[i] = told;
-        return new(now.Outside, owned, weighed[free.Count..]);
+        return new(
+            now.Outside,
+            owned,
+            weighed[free.Count..(free.Count + types.Count)],
+            weighed[(free.Count + types.Count)..]
+        );
 
         SleepSystem Changed(KitItem item) =>
             replaces is { } old
@@ -88,15 +103,18 @@ public static class Adds
             asking.Model.HoldsTogether(night, changed, run.BedtimeOf(night), run[night].EveningWater).Together;
 
         bool Fits(KitItem item) =>
-            !system.Has(item.Id) && (item.Kind != ItemKind.Underquilt || system.Bed.Hammock is not null);
+            item.IsForNight
+            && !system.Has(item.Id)
+            && (item.Kind != ItemKind.Underquilt || system.Bed.Hammock is not null);
 
         Added Of(KitItem item, ColdLine then, ColdLine before, bool replayed) =>
             new(
                 item.Id,
-                run.Closet.Find(item.Id) is null ? item.Type : null,
+                ItemTypes.OfUsual(item.Id)?.Key,
                 then.ColderThan(before),
                 then.Outside,
                 (along.Contains(item.Id) ? 0 : item.MassG) - left,
+                SystemChange.PlaceOf(system, item, asking.Closet),
                 replayed
             );
 

@@ -24,6 +24,7 @@ public sealed record PlainQuestion(string Field, string Text, IReadOnlyList<Plai
 /// <param name="Questions">What is left open.</param>
 /// <param name="Unread">Pieces of the line that say nothing to Ermine, as they were written.</param>
 /// <param name="Item">The thing as it would stand in the kit, of an id of its own; null as the type is.</param>
+/// <param name="Reading">What its numbers mean; null as the type is, and where they cannot stand.</param>
 public sealed record PlainLine(
     string? Type,
     ItemKind? Kind,
@@ -34,7 +35,8 @@ public sealed record PlainLine(
     IReadOnlyList<Claim> Claims,
     IReadOnlyList<PlainQuestion> Questions,
     IReadOnlyList<string> Unread,
-    KitItem? Item
+    KitItem? Item,
+    ItemReading? Reading
 )
 {
     /// <summary>Nothing in it was understood as a thing.</summary>

@@ -102,18 +102,16 @@ public static partial class PlainNights
         var last = today.AddDays(-1);
         foreach (var piece in Pieces().Split(text.Length > 500 ? text[..500] : text).Where(p => p.Trim().Length > 0))
         {
-            var (days, count, low, foreign) = Piece(piece, last, today, scale);
-            unread.AddRange(foreign);
-            if (days.Count == 0 && low is null && count is null)
-                continue;
-            if (days.Count == 0)
-                days = [last.AddDays(1)];
-            for (var n = 1; n < count; n++)
-                days.Add(days[^1].AddDays(1));
-            foreach (var day in days.Take(EntryRules.MostNights))
+            foreach (var said in new Reader(piece, last, today, scale, unread).Said.Where(s => s.IsSomething))
             {
-                nights[day] = low ?? nights.GetValueOrDefault(day);
-                last = day;
+                List<DateOnly> days = [.. said.Days.DefaultIfEmpty(last.AddDays(1))];
+                for (var n = 1; n < said.Count; n++)
+                    days.Add(days[^1].AddDays(1));
+                foreach (var day in days.Take(EntryRules.MostNights + 1))
+                {
+                    nights[day] = said.Low ?? nights.GetValueOrDefault(day);
+                    last = day;
+                }
             }
         }
         if (nights.Count > EntryRules.MostNights)
@@ -129,6 +127,14 @@ public static partial class PlainNights
                     )
                 );
         }
+        if (scale == Degrees.Celsius && nights.Values.Any(low => low > 0) && Unsigned().IsMatch(text))
+            questions.Add(
+                new(
+                    "sign",
+                    "Above freezing? A low below it is written with a minus.",
+                    [new("below freezing", Unsigned().Replace(text, "−$1"))]
+                )
+            );
         if (nights.Count == 0 && text.Trim().Length > 0)
             questions.Add(new("nights", "No night and no low in it: write it as “−18 Saturday, −22 Sunday”.", []));
         return new(
@@ -138,91 +144,122 @@ public static partial class PlainNights
         );
     }
 
-    private static (List<DateOnly> Days, int? Count, double? Low, List<string> Unread) Piece(
-        string piece,
-        DateOnly last,
-        DateOnly today,
-        Degrees scale
-    )
+    /// <summary>Days and the low that belongs to them, in either order.</summary>
+    private sealed class Spell
     {
-        var days = new List<DateOnly>();
-        var unread = new List<string>();
-        int? count = null;
-        double? low = null;
-        var span = false;
-        var rest = Written()
-            .Replace(
-                piece.Replace('−', '-').Replace('–', '-'),
-                m =>
-                {
-                    if (
-                        DateOnly.TryParseExact(
-                            m.Value,
-                            "yyyy-MM-dd",
-                            CultureInfo.InvariantCulture,
-                            DateTimeStyles.None,
-                            out var iso
-                        )
-                    )
-                        Take(iso);
-                    else if (m.Groups["d"].Success && DayOf(m, today) is { } day)
-                        Take(day);
-                    else
-                        return m.Value;
-                    return " ";
-                }
-            );
-        foreach (Match token in Tokens().Matches(rest))
-        {
-            var word = token.Value.ToLowerInvariant();
-            if (token.Groups["n"].Success)
-            {
-                var value = double.Parse(
-                    Signed().Replace(token.Groups["n"].Value, "-").Replace(',', '.'),
-                    CultureInfo.InvariantCulture
-                );
-                if (token.Groups["nights"].Success)
-                    count = (int)Math.Clamp(value, 1, EntryRules.MostNights);
-                else
-                    low = Celsius(value, token.Groups["u"].Value, scale);
-            }
-            else if (word is "-" or "to" or "till" or "until" or "bis" or "til" or "through")
-                span = days.Count > 0;
-            else if (Nearby.TryGetValue(word, out var ahead))
-                Take(today.AddDays(ahead));
-            else if (Array.FindIndex(Weekdays, names => names.Contains(word.TrimEnd('.'))) is >= 0 and var weekday)
-                Take(Next(weekday));
-            else if (word == "weekend")
-            {
-                Take(Next(5));
-                span = true;
-                Take(days[^1].AddDays(1));
-            }
-            else if (!Silent.Contains(word) && !Units().IsMatch(word))
-                unread.Add(token.Value);
-        }
-        return (days, count, low, unread);
+        public List<DateOnly> Days { get; } = [];
+        public int? Count { get; set; }
+        public double? Low { get; set; }
+        public bool LowFirst { get; set; }
+        public bool IsSomething => Days.Count > 0 || Count is not null || Low is not null;
+    }
 
-        DateOnly Next(int weekday)
+    private sealed class Reader
+    {
+        private readonly DateOnly last;
+        private readonly DateOnly today;
+        private bool span;
+
+        public Reader(string piece, DateOnly last, DateOnly today, Degrees scale, List<string> unread)
         {
-            var from =
-                days.Count > 0 ? days[^1]
-                : last >= today ? last
-                : today.AddDays(-1);
+            (this.last, this.today) = (last, today);
+            var written = new Queue<IReadOnlyList<DateOnly>>();
+            var rest = Written()
+                .Replace(
+                    piece.Replace('−', '-').Replace('–', '-'),
+                    m =>
+                    {
+                        if (Dates(m, today) is not { } dates)
+                            return m.Value;
+                        written.Enqueue(dates);
+                        return " @ ";
+                    }
+                );
+            foreach (Match token in Tokens().Matches(rest))
+            {
+                var word = token.Value.ToLowerInvariant();
+                if (word == "@")
+                {
+                    foreach (var date in written.Dequeue())
+                        Take(date);
+                }
+                else if (token.Groups["n"].Success)
+                {
+                    var value = double.Parse(
+                        Signed().Replace(token.Groups["n"].Value, "-").Replace(',', '.'),
+                        CultureInfo.InvariantCulture
+                    );
+                    if (token.Groups["nights"].Success)
+                        Now.Count = (int)Math.Clamp(value, 1, EntryRules.MostNights);
+                    else
+                        Low(Celsius(value, token.Groups["u"].Value, scale));
+                }
+                else if (word is "-" or "to" or "till" or "until" or "bis" or "til" or "through")
+                    span = Now.Days.Count > 0;
+                else if (Nearby.TryGetValue(word, out var ahead))
+                    Take(today.AddDays(ahead));
+                else if (Array.FindIndex(Weekdays, names => names.Contains(word.TrimEnd('.'))) is >= 0 and var weekday)
+                    Take(Next(weekday));
+                else if (word == "weekend")
+                {
+                    Take(Next(5));
+                    Take(Now.Days[^1].AddDays(1));
+                }
+                else if (!Silent.Contains(word) && !Units().IsMatch(word))
+                    unread.Add(token.Value);
+            }
+        }
+
+        public List<Spell> Said { get; } = [new()];
+
+        private Spell Now => Said[^1];
+
+        private void Low(double celsius)
+        {
+            if (Now.Low is not null)
+                Said.Add(new());
+            (Now.Low, Now.LowFirst) = (celsius, Now.Days.Count == 0);
+        }
+
+        private void Take(DateOnly day)
+        {
+            if (Now is { Low: not null, LowFirst: false, Days.Count: > 0 } && !span)
+                Said.Add(new());
+            while (span && Now.Days[^1] < day.AddDays(-1) && Now.Days.Count <= EntryRules.MostNights)
+                Now.Days.Add(Now.Days[^1].AddDays(1));
+            span = false;
+            Now.Days.Add(day);
+        }
+
+        private DateOnly Next(int weekday)
+        {
+            var before = Said.SelectMany(g => g.Days).Append(last).Max();
+            var from = before >= today ? before : today.AddDays(-1);
             var ahead = (weekday - (int)from.DayOfWeek + 7) % 7;
             return from.AddDays(ahead == 0 ? 7 : ahead);
         }
-
-        void Take(DateOnly day)
-        {
-            while (span && days[^1] < day.AddDays(-1) && days.Count < EntryRules.MostNights)
-                days.Add(days[^1].AddDays(1));
-            span = false;
-            days.Add(day);
-        }
     }
 
-    private static DateOnly? DayOf(Match match, DateOnly today)
+    private static IReadOnlyList<DateOnly>? Dates(Match match, DateOnly today)
+    {
+        if (!match.Groups["d"].Success)
+            return DateOnly.TryParseExact(
+                match.Value,
+                "yyyy-MM-dd",
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.None,
+                out var iso
+            )
+                ? [iso]
+                : null;
+        if (DayOf(match, match.Groups["d"], today) is not { } day)
+            return null;
+        if (!match.Groups["from"].Success || DayOf(match, match.Groups["from"], today) is not { } first || first > day)
+            return [day];
+        return [.. Enumerable.Range(0, day.DayNumber - first.DayNumber + 1).Select(first.AddDays)];
+    }
+
+    private static DateOnly? DayOf(Match match, Group digits, DateOnly today)
     {
         var month = match.Groups["mm"].Success
             ? int.Parse(match.Groups["mm"].Value, CultureInfo.InvariantCulture)
@@ -230,7 +267,7 @@ public static partial class PlainNights
                 Months,
                 names => names.Any(n => n.StartsWith(match.Groups["mon"].Value, StringComparison.OrdinalIgnoreCase))
             ) + 1;
-        var day = int.Parse(match.Groups["d"].Value, CultureInfo.InvariantCulture);
+        var day = int.Parse(digits.Value, CultureInfo.InvariantCulture);
         if (month is < 1 or > 12 || day < 1 || day > DateTime.DaysInMonth(today.Year, month))
             return null;
         var date = new DateOnly(today.Year, month, day);
@@ -247,16 +284,23 @@ public static partial class PlainNights
     private static partial Regex Pieces();
 
     [GeneratedRegex(
-        @"\d{4}-\d\d-\d\d|(?<![-\d])(?<d>\d{1,2})\.(?<mm>\d{1,2})\.(?!\d)|(?<![-\d])(?<d>\d{1,2})\.?\s*(?<mon>jan|feb|mar|m[äa]r[zs]|apr|may|mai|maj|jun|jul|aug|sep|sept|oct|okt|nov|dec|dez|des)[a-zé]*\.?|(?<mon>jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s*(?<d>\d{1,2})(?![\d°])",
+        @"\d{4}-\d\d-\d\d|(?<![-\d])(?:(?<from>\d{1,2})\.?\s*(?:-|to|bis|til)\s*)?(?<d>\d{1,2})\.(?<mm>\d{1,2})\.(?!\d)|(?<![-\d])(?:(?<from>\d{1,2})\.?\s*(?:-|to|bis|til)\s*)?(?<d>\d{1,2})\.?\s*(?<mon>jan|feb|mar|m[äa]r[zs]|apr|may|mai|maj|jun|jul|aug|sep|sept|oct|okt|nov|dec|dez|des)[a-zé]*\.?|(?<mon>jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?\s*(?<d>\d{1,2})(?![\d°])",
         RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
     )]
     private static partial Regex Written();
 
     [GeneratedRegex(
-        @"(?<n>(minus\s*|(?<!\w)-\s?|\+)?\d{1,3}([.,]\d+)?)\s*((?<nights>nights?|nächte|n[æe]tter|nuits?)|(?<u>°\s?[cf]?|degrees?\s*[cf]?|[cf]\b))?|\p{L}[\p{L}.]*|-",
+        @"(?<n>(minus\s*|(?<!\w)-\s?|\+)?\d{1,3}([.,]\d+)?)\s*((?<nights>nights?|nächte|n[æe]tter|nuits?)|(?<u>°\s?[cf]?|degrees?\s*[cf]?|[cf]\b))?|@|\p{L}[\p{L}.]*|-",
         RegexOptions.IgnoreCase | RegexOptions.ExplicitCapture
     )]
     private static partial Regex Tokens();
+
+    /// <summary>A number that is said to be neither above nor below, and is no date and no count.</summary>
+    [GeneratedRegex(
+        @"(?<![-−–+\d.,\p{L}]\s?|minus\s)(?<!\d)(\d{1,2})(?![\d.]|\s*(?:nights?|n[äæe]|[-−–]\s*\d|to\b|bis\b|jan|feb|m[aä]r|apr|ma[iy]|jun|jul|aug|sep|o[ck]t|nov|de[csz]|°?\s*f\b))(?<!(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s\d{1,2})",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Unsigned();
 
     [GeneratedRegex(@"^(minus\s*|-\s+)", RegexOptions.IgnoreCase)]
     private static partial Regex Signed();

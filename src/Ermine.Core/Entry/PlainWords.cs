@@ -94,6 +94,7 @@ public sealed partial class PlainWords
                     .Where(t => t.Value is null && !Vocabulary.IsSilent(t.Text.ToLowerInvariant()))
                     .Select(t => t.Text),
             ],
+            null,
             null
         );
     }
@@ -314,7 +315,8 @@ public sealed partial class PlainWords
         var item = Thing();
         Ask(item);
         var unread = tokens.Index().Where(t => !used.Contains(t.Index)).Select(t => t.Item.Text).ToList();
-        foreach (var fault in EntryRules.Check(item))
+        var faults = EntryRules.Check(item);
+        foreach (var fault in faults)
             questions.Add(new(fault.Field, $"{fault.Value}: {fault.Mend}", []));
         return new(
             type!.Key,
@@ -326,7 +328,8 @@ public sealed partial class PlainWords
             claims,
             questions,
             unread,
-            item
+            item,
+            faults.Count == 0 ? ItemReader.Read(item) : null
         );
     }
 

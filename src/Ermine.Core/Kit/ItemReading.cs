@@ -17,13 +17,17 @@ public sealed record ClaimReading(Claim Claim, ClaimKind ReadAs, Insulation? Ins
 /// <param name="Promise">What a bag or quilt of this resistance promises on the test bench; null for other things.</param>
 /// <param name="Unsettled">For one unspecified temperature: the promise if it were comfort and if it were limit.</param>
 /// <param name="Reasons">How the number was reached, in plain sentences.</param>
+/// <param name="Drawer">Where it lies.</param>
+/// <param name="Differs">Fields in which it differs from what is usual for its type; none for a thing of no type.</param>
 public sealed record ItemReading(
     Insulation? Insulation,
     ByRegion<double> Local,
     IReadOnlyList<ClaimReading> Claims,
     LabelTriplet? Promise,
     UnsettledLabel? Unsettled,
-    IReadOnlyList<string> Reasons
+    IReadOnlyList<string> Reasons,
+    Drawer Drawer,
+    IReadOnlyList<string> Differs
 );
 
 /// <summary>One printed temperature whose kind is not said, read both ways.</summary>
@@ -91,7 +95,9 @@ public static class ItemReader
             claims,
             item.IsTopLayer && insulation is { } bag ? Labels.Promise(bag, OnTheBench(item)) : null,
             Unsettled(item),
-            [.. Reasons(item, claims)]
+            [.. Reasons(item, claims)],
+            ItemTypes.DrawerOf(item),
+            ItemTypes.Find(item.Type)?.Differs(item) ?? []
         );
     }
 
@@ -164,9 +170,26 @@ public static class ItemReader
         return (Labels.Promise(bag).Comfort!.Value - Labels.Promise(new(bag.SI + liner.SI)).Comfort!.Value).Kelvin;
     }
 
+    private static string UsualFor(KitItem item)
+    {
+        var type = ItemTypes.Find(item.Type);
+        var stands = type?.Basis switch
+        {
+            Basis.Label => "the label such things usually carry",
+            Basis.RValue => "the R-value such pads are usually sold with",
+            Basis.Iso9920 => "ISO 9920, single garments",
+            Basis.Loft => "the loft such things usually have",
+            _ => "the thickness of its cloth",
+        };
+        var (least, most) = type?.Spread ?? (1, 1);
+        return $"Usual, not measured: from {stands}. Most of its kind lie between {least:0.##} and {most:0.##} of it.";
+    }
+
     private static IEnumerable<string> Reasons(KitItem item, List<ClaimReading> claims)
     {
-        if (claims.Count == 0 && item.Kind is not (ItemKind.VapourBarrier or ItemKind.Bivy))
+        if (item.Source == ClaimSource.Usual && claims.Count > 0)
+            yield return UsualFor(item);
+        if (claims.Count == 0 && item.Kind is not (ItemKind.VapourBarrier or ItemKind.Bivy or ItemKind.Gear))
             yield return "Nothing is known of its warmth yet, so it counts as none.";
         if (item.Kind == ItemKind.VapourBarrier && claims.Count == 0)
             yield return "Counted for the vapour it keeps in, not for insulation.";

@@ -89,7 +89,7 @@ internal static class BodyRules
             yield return new(
                 "feet-freeze",
                 true,
-                $"Feet fall to about {h.LowestFeet.Celsius:0} °C: cold injury is possible. Warm them before bed, and give them booties or a bottle.",
+                $"Feet fall to about {h.LowestFeet.InWords()}: cold injury is possible. Warm them before bed, and give them booties or a bottle.",
                 "A cold body holds its blood back from the feet."
             );
         else if (h.FeetColdFrom is not null)
@@ -98,7 +98,7 @@ internal static class BodyRules
                 false,
                 n.Bedtime.Start == StartState.Chilled
                     ? "Feet that go in cold stay cold: warm them by moving before getting in."
-                    : $"Feet fall to about {h.LowestFeet.Celsius:0} °C and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
+                    : $"Feet fall to about {h.LowestFeet.InWords()} and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
                 "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."
             );
     }

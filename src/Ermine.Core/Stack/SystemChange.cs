@@ -15,12 +15,20 @@ public static class SystemChange
     public static SleepSystem Add(SleepSystem system, KitItem item, Closet closet)
     {
         var more = system.Layers.ToList();
-        var at =
-            item.Kind == ItemKind.Pad
-                ? 0
-                : more.FindIndex(l => closet.Find(l.ItemId) is { } other && GoesInside(item, other, closet));
-        more.Insert(at < 0 ? more.Count : at, new(item.Id, Closure.Closed));
+        more.Insert(PlaceOf(system, item, closet), new(item.Id, Closure.Closed));
         return system with { Layers = more };
+    }
+
+    /// <summary>Where among the layers one more thing goes, from 0.</summary>
+    /// <inheritdoc cref="Add"/>
+    public static int PlaceOf(SleepSystem system, KitItem item, Closet closet)
+    {
+        if (item.Kind == ItemKind.Pad)
+            return 0;
+        var at = system
+            .Layers.ToList()
+            .FindIndex(l => closet.Find(l.ItemId) is { } other && GoesInside(item, other, closet));
+        return at < 0 ? system.Layers.Count : at;
     }
 
     private static bool GoesInside(KitItem item, KitItem other, Closet closet) =>

@@ -10,6 +10,10 @@ public readonly record struct Temperature(double Celsius) : IComparable<Temperat
     /// <summary>Reads a temperature in °F.</summary>
     public static Temperature FromFahrenheit(double fahrenheit) => new((fahrenheit - 32) / 1.8);
 
+    /// <summary>In whole degrees with a real minus: −16 °C.</summary>
+    public string InWords() =>
+        $"{(Math.Round(Celsius) < 0 ? "−" : "")}{Math.Abs(Math.Round(Celsius)).ToString(System.Globalization.CultureInfo.InvariantCulture)} °C";
+
     /// <inheritdoc/>
     public int CompareTo(Temperature other) => Celsius.CompareTo(other.Celsius);
 

@@ -29,9 +29,17 @@ public static class Plans
     public sealed record CompareRequest(Trip Trip, int Night, int Member, IReadOnlyList<SleepSystem> Systems)
         : PlanRequest(Trip, Night, Member);
 
-    /// <summary>The same, with the thing whose place is taken, where one is.</summary>
-    public sealed record AddsRequest(Trip Trip, int Night, int Member = 0, Guid? Replaces = null)
-        : PlanRequest(Trip, Night, Member);
+    /// <summary>The same, with the thing whose place is taken, where one is, and things to weigh that are not owned yet.</summary>
+    public sealed record AddsRequest(
+        Trip Trip,
+        int Night,
+        int Member = 0,
+        Guid? Replaces = null,
+        IReadOnlyList<KitItem>? Offered = null
+    ) : PlanRequest(Trip, Night, Member);
+
+    /// <summary>Most things weighed in one call that are not owned yet.</summary>
+    private const int MostOffered = 20;
 
     /// <summary>Every night in a line for one person and for all, and one night whole; that one is null where the trip has no nights.</summary>
     public sealed record PlanResponse(
@@ -110,17 +118,7 @@ public static class Plans
             )
             .WithSummary("What closes the gap of one night, from what is owned and can be done");
         group
-            .MapPost(
-                "/plan/adds",
-                (AddsRequest request, Asking asking) =>
-                    asking.Of(
-                        request,
-                        (p, r) =>
-                            r.Night < r.Trip.Nights.Count
-                                ? Adds.For(p[r.Member], r.Night, request.Replaces)
-                                : AddList.None
-                    )
-            )
+            .MapPost("/plan/adds", AddsOf)
             .WithSummary("What each thing owned and each type would do for one night, added or in place of another");
         group
             .MapPost(
@@ -182,6 +180,36 @@ public static class Plans
             party,
             ForecastGap.Of(request.Trip, asked.Context.Forecast)
         );
+    }
+
+    private static async Task<Results<Ok<AddList>, ProblemHttpResult>> AddsOf(AddsRequest request, Asking asking)
+    {
+        var offered = request.Offered ?? [];
+        if (offered.Count > MostOffered)
+            return Problems.Faults([
+                new(
+                    "offered",
+                    $"{offered.Count}",
+                    $"Weigh at most {MostOffered} things at once that are not owned yet."
+                ),
+            ]);
+        List<Fault> faults =
+        [
+            .. offered
+                .Index()
+                .SelectMany(o =>
+                    EntryRules.Check(o.Item).Select(f => f with { Field = $"offered[{o.Index}].{f.Field}" })
+                ),
+        ];
+        return faults.Count > 0
+            ? Problems.Faults(faults)
+            : await asking.Of(
+                request,
+                (p, r) =>
+                    r.Night < r.Trip.Nights.Count
+                        ? Adds.For(p[r.Member], r.Night, request.Replaces, offered)
+                        : AddList.None
+            );
     }
 
     private static async Task<Results<Ok<IReadOnlyList<Buy>>, ProblemHttpResult>> Buys(

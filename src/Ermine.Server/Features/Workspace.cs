@@ -3,6 +3,7 @@ using Ermine.Core.Entry;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
+using Ermine.Server.Demo;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -40,7 +41,14 @@ public static class Workspace
             .MapGet("/set-aside/{kind}/{row:long}", Export)
             .WithSummary("A row that cannot be read, as it stands in the database");
 
+        group
+            .MapGet("/examples", Examples.Read)
+            .WithSummary("The demo trips with their things and sleepers, to be looked at beside one's own");
+
         var saves = group.MapGroup("").Saves();
+        saves
+            .MapPost("/examples/forecast", ExampleForecast)
+            .WithSummary("Put the forecast of the demo trips in place, once");
         saves.MapPut("/trips/{id:guid}", PutTrip).WithSummary("Save a trip; version 0 adds it");
         saves.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
         saves.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
@@ -68,6 +76,13 @@ public static class Workspace
             await store.Forecasts(stop)
         );
         return new(trips, items, sleepers, forecasts, store.SetAside, data.ReadOnly);
+    }
+
+    private static async Task<Ok<ForecastHead>> ExampleForecast(Store store)
+    {
+        var forecast = Examples.Forecast();
+        var there = (await store.Forecasts()).FirstOrDefault(f => f.Id == forecast.Id);
+        return TypedResults.Ok(there ?? await store.AddForecast(forecast));
     }
 
     private static async Task<IResult> Export(string kind, long row, Store store) =>

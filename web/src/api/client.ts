@@ -23,6 +23,9 @@ export type DryAnswer = Schema["DryAnswer"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
 export type Verdict = Schema["Verdict"];
+export type PlainLine = Schema["PlainLine"];
+export type ItemType = Schema["ItemType"];
+export type Drawer = Schema["Drawer"];
 export type SetAside = Schema["SetAside"];
 
 /** One thing wrong with what was entered, as the server names it. */
@@ -70,6 +73,18 @@ export const api = {
   readings: () => answer(client.GET("/api/items/readings")),
   reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
   loft: (body: Schema["LoftRequest"]) => answer(client.POST("/api/items/loft", { body })),
+  examples: () => answer(client.GET("/api/examples")),
+  exampleForecast: () => answer(client.POST("/api/examples/forecast")),
+  types: () => answer(client.GET("/api/kit/types")),
+  line: (body: { text: string; units: string }, signal?: AbortSignal) =>
+    answer(client.POST("/api/entry/line", { body, signal: signal ?? null })),
+  lines: (body: { text: string; units: string }) => answer(client.POST("/api/entry/lines", { body })),
+  nights: (body: { text: string; units: string; today: string }, signal?: AbortSignal) =>
+    answer(client.POST("/api/entry/nights", { body, signal: signal ?? null })),
+  adds: (asked: Asked & { replaces: string | null; offered?: KitItem[] }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/adds", { body: asked, signal: signal ?? null })),
+  lookups: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/lookups", { body: asked, signal: signal ?? null })),
   plan: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan", { body: asked, signal: signal ?? null })),
   fixes: (asked: Asked, signal?: AbortSignal) =>

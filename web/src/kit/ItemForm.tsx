@@ -1,12 +1,31 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { api, type ItemReading, type KitItem, type Problem, type Schema } from "../api/client";
+import { useId, useState } from "react";
+import {
+  api,
+  type Drawer,
+  type ItemReading,
+  type ItemType,
+  type KitItem,
+  type Problem,
+  type Schema,
+} from "../api/client";
+import { useTypes } from "../entry/useLine";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { Check, Choice, NumberField, TextField } from "../parts/Field";
 import { editOne } from "../state/workspace";
 import { plain, type Unit, units, useSettings, useWrite } from "../units/units";
-import { claims as claimNames, footBoxes, kinds, materials, regions, sources } from "../units/words";
+import {
+  claims as claimNames,
+  dexterities,
+  drawers,
+  footBoxes,
+  kinds,
+  materials,
+  parts,
+  sources,
+} from "../units/words";
+import { retyped } from "./typed";
 
 type ClaimKind = Schema["ClaimKind"];
 
@@ -19,9 +38,29 @@ export function ItemForm(props: {
 }) {
   const { item } = props;
   const u = useSettings();
+  const w = useWrite();
   const reading = useQuery({ queryKey: ["reading", item], queryFn: () => api.reading(item), retry: false });
+  const types = useTypes();
+  const typeOf = (i: KitItem) => types.find((t) => t.key === i.type);
+  const usual = typeOf(item)?.usual;
   const change = (part: Partial<KitItem>) =>
     editOne("items", item.id, (i) => ({ ...i, ...part }), `${item.id}/${Object.keys(part)}`);
+  const edit = (f: (i: KitItem) => KitItem) => editOne("items", item.id, f);
+  const differs = (reading.data?.differs ?? []) as (keyof KitItem)[];
+  const folded = differs.filter((f) => !["massG", "claims", "source", "kind"].includes(f));
+  /** Marks what differs from its type, with the way back. */
+  const mark = (field: keyof KitItem, was: string | undefined) =>
+    usual && differs.includes(field) ? (
+      <button
+        type="button"
+        className="mt-0.5 min-h-8 text-left text-[12.5px] text-ice underline decoration-dotted"
+        onClick={() =>
+          change(field === "claims" ? { claims: usual.claims, source: "usual" } : { [field]: usual[field] })
+        }
+      >
+        ● its own; back to {was}
+      </button>
+    ) : null;
   const claimUnit = (kind: ClaimKind): Unit => {
     switch (kind) {
       case "comfort":
@@ -55,7 +94,11 @@ export function ItemForm(props: {
     ),
   ) as Partial<Record<ClaimKind, string>>;
   const setClaim = (at: number, part: Partial<Schema["Claim"]>) =>
-    change({ claims: item.claims.map((c, i) => (i === at ? { ...c, ...part } : c)) });
+    change({
+      claims: item.claims.map((c, i) => (i === at ? { ...c, ...part } : c)),
+      // A number that is typed is no longer what is usual.
+      source: item.source === "usual" ? "labelled" : item.source,
+    });
   const faults = (reading.error as Problem | null)?.faults ?? [];
 
   return (
@@ -76,19 +119,17 @@ export function ItemForm(props: {
       <div className="mt-4 space-y-3">
         <TextField label="Name" path="name" value={item.name} onChange={(name) => change({ name })} />
         <div className="grid grid-cols-2 gap-3">
-          <Choice
-            label="What it is"
-            value={item.kind}
-            options={kinds}
-            onChange={(kind) => change({ kind })}
-          />
-          <NumberField
-            label="Mass"
-            path="massG"
-            unit={units.mass(u)}
-            value={item.massG}
-            onChange={(v) => v !== null && change({ massG: v })}
-          />
+          <TypeChoice item={item} types={types} onChange={(to) => edit((i) => retyped(i, typeOf(i), to))} />
+          <div>
+            <NumberField
+              label="Mass"
+              path="massG"
+              unit={units.mass(u)}
+              value={item.massG}
+              onChange={(v) => v !== null && change({ massG: v })}
+            />
+            {mark("massG", usual && w.mass(usual.massG))}
+          </div>
         </div>
         <fieldset>
           <legend className="text-[13px] text-soft">
@@ -156,106 +197,198 @@ export function ItemForm(props: {
                 : item.kind === "pad"
                   ? "rValue"
                   : "squareMetreKelvinPerWatt";
-              change({ claims: [...item.claims, { kind, value: top ? -5 : item.kind === "pad" ? 2 : 0.1 }] });
+              change({
+                source: item.source === "usual" ? "labelled" : item.source,
+                claims: [...item.claims, { kind, value: top ? -5 : item.kind === "pad" ? 2 : 0.1 }],
+              });
             }}
           >
             Add a number
           </Button>
         </fieldset>
-        <div className="grid grid-cols-2 gap-3">
-          <Choice
-            label="The number is"
-            value={item.source}
-            options={sources}
-            onChange={(source) => change({ source })}
-          />
-          <Choice
-            label="What warms in it"
-            value={item.material ?? "unsaid"}
-            options={materials}
-            onChange={(material) => change({ material })}
-          />
-        </div>
-        <LoftField item={item} onChange={(loftFactor) => change({ loftFactor })} />
-        {item.kind !== "bag" && (
-          <fieldset>
-            <legend className="text-[13px] text-soft">Covers, per cent of each part</legend>
-            <div className="grid grid-cols-4 gap-2">
-              {(["head", "torso", "legs", "feet"] as const).map((r) => (
-                <NumberField
-                  key={r}
-                  label={regions[r]}
-                  places={0}
-                  unit={{ ...units.percent(), name: "" }}
-                  path={`cover.${r}`}
-                  value={item.cover[r]}
-                  onChange={(v) => v !== null && change({ cover: { ...item.cover, [r]: v } })}
+        {mark("claims", usual && (usual.claims.length > 0 ? "what is usual" : "no number"))}
+        <details className="border-line border-y py-1" open={!usual || undefined}>
+          <summary className="flex min-h-11 cursor-pointer items-center gap-2 font-semibold sm:min-h-9">
+            <span className="grow">{usual ? "Usual for its type" : "What else it is"}</span>
+            {folded.length > 0 && (
+              <span className="rounded-full bg-ink px-2 font-normal text-[12.5px] text-paper">
+                {folded.length} changed
+              </span>
+            )}
+          </summary>
+          <div className="space-y-3 pt-1 pb-2">
+            {!usual && (
+              <Choice
+                label="What it is"
+                value={item.kind}
+                options={kinds}
+                onChange={(kind) => change({ kind })}
+              />
+            )}
+            <div className="grid grid-cols-2 gap-3">
+              <div>
+                <Choice
+                  label="The number is"
+                  value={item.source}
+                  options={sources}
+                  onChange={(source) => change({ source })}
                 />
-              ))}
+              </div>
+              <div>
+                <Choice
+                  label="What warms in it"
+                  value={item.material ?? "unsaid"}
+                  options={materials}
+                  onChange={(material) => change({ material })}
+                />
+                {mark("material", usual && materials[usual.material ?? "unsaid"])}
+              </div>
             </div>
-          </fieldset>
-        )}
-        <div className="grid grid-cols-2 gap-x-3">
-          {item.kind === "bag" && (
-            <>
-              <Check label="Hood that closes" value={item.hood} onChange={(hood) => change({ hood })} />
-              <Check label="Draft collar" value={item.collar} onChange={(collar) => change({ collar })} />
-            </>
-          )}
-          {item.kind === "quilt" && (
-            <Choice
-              label="Foot box"
-              value={item.footBox ?? "sewn"}
-              options={footBoxes}
-              onChange={(footBox) => change({ footBox })}
-            />
-          )}
-          {top && (
-            <Check
-              label="Draft tube, or no zip"
-              value={item.draftTube}
-              onChange={(draftTube) => change({ draftTube })}
-            />
-          )}
-          {(top || item.kind === "underquilt") && (
-            <Check
-              label="Windproof outside"
-              value={item.windproof}
-              onChange={(windproof) => change({ windproof })}
-            />
-          )}
-          {item.kind === "garment" && (
-            <>
-              <Check label="Fits tightly" value={item.tight} onChange={(tight) => change({ tight })} />
-              <Check
-                label="Cord or end at the neck"
-                value={item.cord}
-                onChange={(cord) => change({ cord })}
+            {item.kind !== "gear" && (
+              <LoftField item={item} onChange={(loftFactor) => change({ loftFactor })} />
+            )}
+            {mark("loftFactor", "as new")}
+            {item.kind !== "bag" && (
+              <fieldset>
+                <legend className="text-[13px] text-soft">Covers, per cent of each part</legend>
+                <div className="grid grid-cols-3 gap-2">
+                  {(["head", "face", "torso", "hands", "legs", "feet"] as const).map((r) => (
+                    <NumberField
+                      key={r}
+                      label={parts[r]}
+                      places={0}
+                      unit={{ ...units.percent(), name: "" }}
+                      path={`cover.${r}`}
+                      value={item.cover[r] ?? 0}
+                      onChange={(v) => v !== null && change({ cover: { ...item.cover, [r]: v } })}
+                    />
+                  ))}
+                </div>
+                {mark("cover", usual && "what is usual")}
+              </fieldset>
+            )}
+            <div className="grid grid-cols-2 gap-x-3">
+              {item.kind === "bag" && (
+                <>
+                  <Check label="Hood that closes" value={item.hood} onChange={(hood) => change({ hood })} />
+                  <Check label="Draft collar" value={item.collar} onChange={(collar) => change({ collar })} />
+                </>
+              )}
+              {item.kind === "quilt" && (
+                <Choice
+                  label="Foot box"
+                  value={item.footBox ?? "sewn"}
+                  options={footBoxes}
+                  onChange={(footBox) => change({ footBox })}
+                />
+              )}
+              {top && (
+                <Check
+                  label="Draft tube, or no zip"
+                  value={item.draftTube}
+                  onChange={(draftTube) => change({ draftTube })}
+                />
+              )}
+              {(top || item.kind === "underquilt") && (
+                <Check
+                  label="Windproof outside"
+                  value={item.windproof}
+                  onChange={(windproof) => change({ windproof })}
+                />
+              )}
+              {item.kind === "garment" && (
+                <>
+                  <Check label="Fits tightly" value={item.tight} onChange={(tight) => change({ tight })} />
+                  <Check
+                    label="Cord or end at the neck"
+                    value={item.cord}
+                    onChange={(cord) => change({ cord })}
+                  />
+                </>
+              )}
+              {item.kind === "pad" && (
+                <>
+                  <Check
+                    label="Narrow: arms slide off"
+                    value={item.narrow}
+                    onChange={(narrow) => change({ narrow })}
+                  />
+                  <Check
+                    label="Goes soft overnight"
+                    value={item.soft}
+                    onChange={(soft) => change({ soft })}
+                  />
+                </>
+              )}
+            </div>
+            {item.kind === "bag" && (
+              <NumberField
+                label="Inside girth at the chest"
+                optional
+                placeholder="not known"
+                path="innerGirthCm"
+                unit={plain("cm")}
+                value={item.innerGirthCm}
+                onChange={(v) => change({ innerGirthCm: v })}
               />
-            </>
-          )}
-          {item.kind === "pad" && (
-            <>
-              <Check
-                label="Narrow: arms slide off"
-                value={item.narrow}
-                onChange={(narrow) => change({ narrow })}
-              />
-              <Check label="Goes soft overnight" value={item.soft} onChange={(soft) => change({ soft })} />
-            </>
-          )}
-        </div>
-        {item.kind === "bag" && (
-          <NumberField
-            label="Inside girth at the chest"
-            optional
-            placeholder="not known"
-            path="innerGirthCm"
-            unit={plain("cm")}
-            value={item.innerGirthCm}
-            onChange={(v) => change({ innerGirthCm: v })}
-          />
-        )}
+            )}
+            {(
+              [
+                "hood",
+                "collar",
+                "draftTube",
+                "footBox",
+                "windproof",
+                "innerGirthCm",
+                "tight",
+                "cord",
+                "narrow",
+                "soft",
+              ] as const
+            ).map((field) => (
+              <div key={field}>{mark(field, `${fieldWords[field]} as usual`)}</div>
+            ))}
+            <fieldset>
+              <legend className="text-[13px] text-soft">Packed and worn</legend>
+              <div className="grid grid-cols-2 gap-3">
+                {dayFields.map((f) => (
+                  <div key={f.field}>
+                    <NumberField
+                      label={f.label}
+                      places={f.places}
+                      optional={f.field === "vapourResistance"}
+                      placeholder="usual for its kind"
+                      unit={plain(f.unit)}
+                      path={f.field}
+                      value={item[f.field]}
+                      onChange={(v) =>
+                        (v !== null || f.field === "vapourResistance") && change({ [f.field]: v })
+                      }
+                    />
+                    {mark(f.field, usual && `${usual[f.field] ?? "not said"} ${f.unit}`)}
+                  </div>
+                ))}
+                <div>
+                  <Choice
+                    label="Hands can do in it"
+                    value={item.dexterity ?? "bare"}
+                    options={dexterities}
+                    onChange={(dexterity) => change({ dexterity })}
+                  />
+                  {mark("dexterity", usual && dexterities[usual.dexterity ?? "bare"])}
+                </div>
+                <div className="self-end">
+                  <Check
+                    label="Goes on over boots"
+                    value={item.overBoots}
+                    onChange={(overBoots) => change({ overBoots })}
+                  />
+                  {mark("overBoots", usual && (usual.overBoots ? "over boots" : "not over boots"))}
+                </div>
+              </div>
+            </fieldset>
+          </div>
+        </details>
         <TextField label="Notes" path="notes" value={item.notes} onChange={(notes) => change({ notes })} />
         <div className="flex gap-2">
           <Button onClick={props.onDuplicate}>Duplicate</Button>
@@ -265,6 +398,65 @@ export function ItemForm(props: {
         </div>
       </div>
     </Faults.Provider>
+  );
+}
+
+const dayFields = [
+  { field: "packedL", label: "Packed", unit: "l", places: 1 },
+  { field: "secondsToPutOn", label: "Seconds until it is on", unit: "s", places: 0 },
+  { field: "thicknessMm", label: "Thick", unit: "mm", places: 1 },
+  { field: "airPermeability", label: "Air that passes", unit: "l/m²s", places: 0 },
+  { field: "vapourResistance", label: "Vapour resistance", unit: "m²Pa/W", places: 0 },
+] as const;
+
+const fieldWords = {
+  hood: "hood",
+  collar: "collar",
+  draftTube: "draft tube",
+  footBox: "foot box",
+  windproof: "windproofness",
+  innerGirthCm: "girth",
+  tight: "fit",
+  cord: "cord",
+  narrow: "width",
+  soft: "firmness",
+} as const;
+
+/** The type, among those of the same drawer first. */
+function TypeChoice(props: {
+  item: KitItem;
+  types: ItemType[];
+  onChange: (type: ItemType | undefined) => void;
+}) {
+  const { item, types } = props;
+  const id = useId();
+  const mine = types.find((t) => t.key === item.type)?.drawer;
+  const order = (Object.keys(drawers) as Drawer[]).sort((a, b) => Number(b === mine) - Number(a === mine));
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="mb-0.5 block text-[13px] text-soft">
+        Type
+      </label>
+      <select
+        id={id}
+        className="min-h-11 w-full min-w-0 rounded-md border border-edge/60 bg-card px-2.5 text-ink sm:min-h-9"
+        value={item.type ?? ""}
+        onChange={(e) => props.onChange(types.find((t) => t.key === e.target.value))}
+      >
+        <option value="">none of these</option>
+        {order.map((drawer) => (
+          <optgroup key={drawer} label={drawers[drawer]}>
+            {types
+              .filter((t) => t.drawer === drawer)
+              .map((t) => (
+                <option key={t.key} value={t.key}>
+                  {t.usual.name}
+                </option>
+              ))}
+          </optgroup>
+        ))}
+      </select>
+    </div>
   );
 }
 

@@ -1,73 +1,32 @@
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import type { KitItem, Schema } from "../api/client";
-import { Button } from "../parts/Button";
-import { TextField } from "../parts/Field";
+import type { Drawer, KitItem } from "../api/client";
+import { LineEntry } from "../entry/LineEntry";
+import { freeName, namesOf } from "../entry/names";
 import { editMember, newId, othersUse, useReadings, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { kinds, manyOf, sources } from "../units/words";
+import { drawers } from "../units/words";
+import { DrawerBox, type Standing } from "./DrawerBox";
 import { ItemForm } from "./ItemForm";
+import { Weight } from "./Weight";
 
-type Kind = Schema["ItemKind"];
-const order: Kind[] = ["pad", "bag", "quilt", "underquilt", "liner", "bivy", "garment", "vapourBarrier"];
-
-function fresh(kind: Kind, name: string): KitItem {
-  const cover = {
-    pad: { head: 1, torso: 1, legs: 1, feet: 1 },
-    bag: { head: 1, torso: 1, legs: 1, feet: 1 },
-    quilt: { head: 0, torso: 1, legs: 1, feet: 1 },
-    garment: { head: 0, torso: 1, legs: 0, feet: 0 },
-    vapourBarrier: { head: 0, torso: 1, legs: 1, feet: 1 },
-    underquilt: { head: 1, torso: 1, legs: 1, feet: 1 },
-    liner: { head: 0, torso: 1, legs: 1, feet: 1 },
-    bivy: { head: 1, torso: 1, legs: 1, feet: 1 },
-  }[kind];
-  return {
-    id: newId(),
-    name,
-    kind,
-    massG: 0,
-    claims: [],
-    source: "labelled",
-    cover,
-    material: "unsaid",
-    loftFactor: 1,
-    hood: kind === "bag",
-    collar: kind === "bag",
-    draftTube: true,
-    footBox: "sewn",
-    windproof: kind === "bivy",
-    innerGirthCm: null,
-    narrow: false,
-    soft: false,
-    tight: false,
-    cord: false,
-    notes: "",
-    version: 0,
-  };
-}
-
-/** Everything owned, with the warmth it gives and where that number comes from. */
+/** Everything owned, in drawers by where it is worn; what comes along is pulled forward. */
 export function Component() {
   const { items, edit } = useWorkspace();
   const { trip, member, who } = useTrip();
   const readings = useReadings();
   const w = useWrite();
   const [params, setParams] = useSearchParams();
-  const [search, setSearch] = useState("");
-  const [kind, setKind] = useState<Kind | null>(null);
+  const [text, setText] = useState("");
   const chosen = items[params.get("thing") ?? ""];
   const choose = (id: string | null) => setParams(id ? { thing: id } : {}, { replace: true });
 
   const all = Object.values(items);
-  const found = all
-    .filter(
-      (i) =>
-        (kind === null || i.kind === kind) &&
-        `${i.name} ${i.notes}`.toLowerCase().includes(search.toLowerCase()),
-    )
-    .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind) || a.name.localeCompare(b.name));
+  const words = text.toLowerCase().match(/\p{L}{2,}/gu) ?? [];
+  const named = all.filter((i) => words.every((x) => `${i.name} ${i.notes}`.toLowerCase().includes(x)));
+  // While a new thing is typed that matches nothing, the drawers stay.
+  const found = named.length > 0 ? named : all;
   const used = new Set(
     member
       ? [member.system, ...member.own.flatMap((o) => o.system ?? [])].flatMap((s) =>
@@ -75,24 +34,34 @@ export function Component() {
         )
       : [],
   );
-  /** What others of the party take. */
   const others = othersUse(trip, who);
-  const carried = all
-    .filter((i) => used.has(i.id) || member?.along.includes(i.id))
-    .reduce((g, i) => g + i.massG, 0);
-  const most = Math.max(
-    0.5,
-    ...found.map((i) => Math.max(...Object.values(readings.data?.[i.id]?.local ?? { none: 0 }))),
-  );
+  const standing = (item: KitItem): Standing =>
+    used.has(item.id)
+      ? { along: true, why: "slept in", fixed: true }
+      : others.has(item.id)
+        ? { along: false, why: "another takes it", fixed: true }
+        : { along: member?.along.includes(item.id) ?? false, why: "", fixed: false };
+  const along = member ? all.filter((i) => standing(i).along) : [];
+  const carried = along.reduce((g, i) => g + i.massG, 0);
+  const drawerOf = (item: KitItem): Drawer => readings.data?.[item.id]?.drawer ?? "gear";
+  const warmth = (item: KitItem) => readings.data?.[item.id]?.insulation ?? 0;
+  const groups = (Object.keys(drawers) as Drawer[])
+    .map((drawer) => ({
+      drawer,
+      things: found
+        .filter((i) => drawerOf(i) === drawer)
+        .sort(
+          (a, b) =>
+            Number(standing(b).along) - Number(standing(a).along) ||
+            warmth(b) - warmth(a) ||
+            a.name.localeCompare(b.name),
+        ),
+    }))
+    .filter((g) => g.things.length > 0);
 
-  const free = (base: string) => {
-    let name = base;
-    for (let n = 2; all.some((i) => i.name.toLowerCase() === name.toLowerCase()); n++) name = `${base} ${n}`;
-    return name;
-  };
-  const put = (item: KitItem) => {
-    edit([{ kind: "items", id: item.id, before: null, after: item }]);
-    choose(item.id);
+  const put = (things: KitItem[]) => {
+    edit(things.map((t) => ({ kind: "items", id: t.id, before: null, after: t })));
+    if (things.length === 1 && things[0]) choose(things[0].id);
   };
   const remove = (item: KitItem) => {
     edit([{ kind: "items", id: item.id, before: item, after: null }]);
@@ -106,197 +75,98 @@ export function Component() {
     }));
 
   return (
-    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_370px] lg:content-stretch">
-      <section className={`min-w-0 px-3 sm:px-5 lg:py-4 ${chosen ? "" : "py-4"}`}>
-        <h1 className={`text-[26px] leading-tight ${chosen ? "max-lg:sr-only" : ""}`}>
-          {all.length === 0 ? "Nothing owned yet." : `${all.length} things owned.`}{" "}
-          {trip && carried > 0 && (
+    <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_auto] lg:content-stretch">
+      <section className={`min-w-0 px-3 py-4 sm:px-5 ${chosen ? "max-lg:hidden" : ""}`}>
+        <h1 className="text-[26px] leading-tight">
+          {all.length === 0
+            ? "Nothing owned yet."
+            : trip && carried > 0
+              ? `${w.mass(Math.round(carried))} along on ${trip.name}.`
+              : `${all.length} things owned.`}{" "}
+          {all.length > 0 && trip && carried > 0 && (
             <span className="text-soft">
-              {w.mass(Math.round(carried))} of them on {trip.name}.
+              {along.length} of {all.length} things.
             </span>
           )}
         </h1>
-        <div className={chosen ? "max-lg:hidden" : ""}>
-          {all.length === 0 && (
-            <p className="mt-1 text-soft">
-              Begin with what you sleep on and in: a pad with its R-value, a bag with the temperature printed
-              on it.
-            </p>
-          )}
-          <div className="my-3 flex flex-wrap items-end gap-2">
-            <div className="min-w-40 grow sm:max-w-64">
-              <TextField
-                label="Search"
-                hideLabel
-                placeholder="Search"
-                type="search"
-                value={search}
-                onChange={setSearch}
-              />
-            </div>
-            <div className="flex flex-wrap gap-1">
-              {([null, ...order] as const).map((k) => (
-                <button
-                  key={k ?? "all"}
-                  type="button"
-                  aria-pressed={kind === k}
-                  onClick={() => setKind(k)}
-                  className="min-h-11 rounded-full border border-edge/50 px-3 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper sm:min-h-9"
-                >
-                  {k === null ? "all" : manyOf(k)}
-                </button>
-              ))}
-            </div>
-            <Button
-              look="strong"
-              className="sm:ml-auto"
-              onClick={() => put(fresh(kind ?? "pad", free(`New ${kinds[kind ?? "pad"]}`)))}
-            >
-              Add a {kinds[kind ?? "pad"]}
-            </Button>
-          </div>
-          {found.length === 0 && all.length > 0 && (
-            <p className="py-4 text-soft">Nothing of that name. Clear the search, or add it.</p>
-          )}
-          <ul>
-            {found.map((item, i) => (
-              <li key={item.id}>
-                {(i === 0 || found[i - 1]?.kind !== item.kind) && (
-                  <h2 className="mt-3 flex border-ink border-b pb-0.5 text-[15px]">
-                    <span className="grow capitalize">{manyOf(item.kind)}</span>
-                    {i === 0 && (
-                      <span className="font-normal font-sans text-[12px] text-soft">comes along</span>
-                    )}
-                  </h2>
-                )}
-                <div
-                  className={`flex items-center border-line border-b ${item.id === chosen?.id ? "bg-ice-wash" : ""}`}
-                >
-                  <button
-                    type="button"
-                    onClick={() => choose(item.id)}
-                    aria-current={item.id === chosen?.id ? "true" : undefined}
-                    className="grid min-h-12 min-w-0 grow grid-cols-[auto_1fr] items-center gap-x-3 py-1 pr-2 pl-1 text-left hover:bg-ice-wash sm:min-h-10 md:grid-cols-[1fr_8.5rem_8rem_5.5rem_4.5rem]"
-                  >
-                    <span className="font-semibold max-md:col-span-2 md:truncate">{item.name}</span>
-                    <span className="hidden md:block">
-                      <Warmth local={readings.data?.[item.id]?.local} most={most} />
-                    </span>
-                    <span className="hidden truncate text-[13px] text-soft md:block">
-                      {printed(item, w.tempUnit) || sources[item.source]}
-                    </span>
-                    <span className="max-md:text-soft md:text-right">
-                      {item.kind === "vapourBarrier"
-                        ? ""
-                        : readings.data?.[item.id]?.insulation != null
-                          ? w.insulation(readings.data[item.id]?.insulation as number)
-                          : "–"}
-                    </span>
-                    <span className="max-md:text-soft md:text-right">{w.mass(item.massG)}</span>
-                  </button>
-                  {trip && (
-                    <label className="flex min-h-11 shrink-0 items-center gap-1.5 px-1 text-[13px]">
-                      <input
-                        type="checkbox"
-                        className="size-5 accent-(--ink)"
-                        aria-label={`${item.name} comes along`}
-                        disabled={used.has(item.id) || others.has(item.id)}
-                        checked={used.has(item.id) || (member?.along.includes(item.id) ?? false)}
-                        onChange={() => toggleAlong(item.id)}
-                      />
-                      <span className="w-16 truncate text-soft">
-                        {used.has(item.id)
-                          ? "slept in"
-                          : member?.along.includes(item.id)
-                            ? "along"
-                            : others.has(item.id)
-                              ? "another's"
-                              : ""}
-                      </span>
-                    </label>
-                  )}
-                </div>
-              </li>
-            ))}
-          </ul>
+        {member && <Weight chosen={along} drawerOf={drawerOf} />}
+        <div className="my-3 max-w-2xl">
+          <LineEntry
+            label="Type a thing to add, or search"
+            placeholder="Type a thing to add it, or search: 3 thick wool socks"
+            text={text}
+            onText={setText}
+            onAdd={put}
+          />
+        </div>
+        {all.length === 0 && <Beginning onTry={setText} />}
+        {words.length > 0 && all.length > 0 && (
+          <p className="mb-2 text-[14px] text-soft" role="status">
+            {named.length > 0
+              ? `${named.length} of yours ${named.length === 1 ? "has" : "have"} that in the name.`
+              : "Nothing of yours is called that."}
+          </p>
+        )}
+        <div
+          className={
+            chosen ? "gap-x-7 sm:columns-2 lg:columns-1 xl:columns-2" : "gap-x-7 sm:columns-2 lg:columns-3"
+          }
+        >
+          {groups.map((g) => (
+            <DrawerBox
+              key={g.drawer}
+              {...g}
+              readings={readings.data}
+              chosen={chosen?.id ?? null}
+              onChoose={choose}
+              standing={member ? standing : null}
+              onPull={(item) => toggleAlong(item.id)}
+            />
+          ))}
         </div>
       </section>
-      <aside
-        className={`border-line px-4 py-4 lg:sticky lg:top-0 lg:block lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-l ${chosen ? "" : "hidden"}`}
-      >
-        {chosen ? (
+      {chosen && (
+        <aside className="border-line px-4 py-4 lg:sticky lg:top-0 lg:max-h-dvh lg:w-[370px] lg:self-start lg:overflow-y-auto lg:border-l">
           <ItemForm
             key={chosen.id}
             item={chosen}
             onBack={() => choose(null)}
-            onDuplicate={() => put({ ...chosen, id: newId(), name: free(chosen.name), version: 0 })}
+            onDuplicate={() =>
+              put([{ ...chosen, id: newId(), name: freeName(chosen.name, namesOf(items)), version: 0 }])
+            }
             onRemove={() => remove(chosen)}
           />
-        ) : (
-          <p className="text-soft">
-            Choose a thing to see what its numbers mean. Tick what comes along on {trip?.name ?? "a trip"}{" "}
-            anyway: using it at night costs no more grams.
-          </p>
-        )}
-      </aside>
+        </aside>
+      )}
     </main>
   );
 }
 
-/** Four bars: what it gives head, torso, legs and feet. */
-function Warmth({ local, most }: { local: Schema["ByRegionOfdouble"] | undefined; most: number }) {
-  const parts = (["head", "torso", "legs", "feet"] as const).map((r) => ({ r, v: local?.[r] ?? 0 }));
+/** How a kit begins: a line, or a list. */
+function Beginning({ onTry }: { onTry: (line: string) => void }) {
   return (
-    <svg
-      viewBox="0 0 120 22"
-      className="h-[22px] w-[120px]"
-      role="img"
-      aria-label="Warmth at head, torso, legs and feet"
-    >
-      <title>head, torso, legs, feet</title>
-      {parts.map(({ r, v }, i) => {
-        const h = v > 0 ? Math.max(2.5, 20 * Math.sqrt(v / most)) : 0;
-        return (
-          <g key={r}>
-            <rect x={i * 30} y={20.5} width={27} height={1} fill="var(--line)" />
-            <rect x={i * 30} y={20 - h} width={27} height={h} rx={1.5} fill="var(--ink)" opacity={0.82} />
-          </g>
-        );
-      })}
-    </svg>
-  );
-}
-
-/** What is printed on it, in short. */
-function printed(item: KitItem, temp: (c: number) => string): string {
-  return (
-    item.claims
-      .map((c) => {
-        switch (c.kind) {
-          case "comfort":
-          case "limit":
-          case "extreme":
-            return `${c.kind} ${temp(c.value)}`;
-          case "unspecified":
-            return `${temp(c.value)}, kind not said`;
-          case "rValue":
-            return "";
-          case "clo":
-            return `${c.value} clo`;
-          case "tog":
-            return `${c.value} tog`;
-          case "loftCm":
-            return `loft ${c.value} cm`;
-          case "fillGrams":
-            return `${c.value} g of ${c.fillPower ?? 600}`;
-          case "seasons":
-            return `${c.value} seasons`;
-          case "addsDegrees":
-            return `said to add ${c.value}°`;
-          default:
-            return "";
-        }
-      })
-      .filter(Boolean)[0] ?? ""
+    <div className="max-w-2xl">
+      <p className="text-soft">
+        Write what you own as you would to a friend, with the number that is printed on it. A list with a
+        thing to a line can be pasted whole.
+      </p>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        {[
+          "down bag −12 comfort 1300 g",
+          "foam pad r2",
+          "3 thick wool socks",
+          "synthetic jacket hood 480",
+        ].map((line) => (
+          <button
+            key={line}
+            type="button"
+            className="min-h-11 rounded-full border border-edge/60 bg-card px-3 hover:border-ink sm:min-h-9"
+            onClick={() => onTry(line)}
+          >
+            {line}
+          </button>
+        ))}
+      </div>
+    </div>
   );
 }

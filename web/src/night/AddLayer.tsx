@@ -1,80 +1,156 @@
 import { useState } from "react";
-import { Button } from "../parts/Button";
-import { TextField } from "../parts/Field";
+import type { Drawer, KitItem, Trip } from "../api/client";
+import { byWorth, useAdds } from "../entry/adds";
+import { Gain } from "../entry/Gain";
+import { LineEntry } from "../entry/LineEntry";
+import { freeName, namesOf } from "../entry/names";
+import { useTypes } from "../entry/useLine";
 import { Sheet } from "../parts/Sheet";
 import type { Outfit } from "../state/outfit";
-import { useGo, useReadings } from "../state/trip";
+import { useReadings } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { manyOf } from "../units/words";
+import { drawers } from "../units/words";
 import type { SystemEdit } from "./useSystem";
 
-/** Everything owned that is not in the system yet, from the ground up. */
-export function AddLayer(props: { open: boolean; onClose: () => void; member: Outfit; edit: SystemEdit }) {
+/** Types shown of what is not owned, while nothing is searched for. */
+const typesShown = 10;
+
+/** A line to type, everything owned that is not in the system yet, and what is usual and not owned: each with what it would do. */
+export function AddLayer(props: {
+  open: boolean;
+  onClose: () => void;
+  trip: Trip;
+  index: number;
+  who: number;
+  member: Outfit;
+  edit: SystemEdit;
+}) {
+  const { edit } = props;
   const items = useWorkspace((s) => s.items);
   const readings = useReadings();
-  const go = useGo();
-  const w = useWrite();
-  const [search, setSearch] = useState("");
-  const used = new Set(props.edit.system.layers.map((l) => l.itemId));
-  const found = Object.values(items)
-    .filter(
-      (i) =>
-        !used.has(i.id) &&
-        !props.edit.others.has(i.id) &&
-        i.name.toLowerCase().includes(search.toLowerCase()),
-    )
-    .sort((a, b) => a.name.localeCompare(b.name));
+  const types = useTypes();
+  const [text, setText] = useState("");
+  const adds = useAdds(props.trip, props.index, props.who, null, props.open);
+  const words = text.toLowerCase().match(/\p{L}{2,}/gu) ?? [];
+  const matches = (hay: string) => words.every((w) => hay.toLowerCase().includes(w));
+  const used = new Set(edit.system.layers.map((l) => l.itemId));
+  const worth = (item: KitItem) => adds.byItem.get(item.id);
+  const owned = Object.values(items)
+    .filter((i) => i.kind !== "gear" && !used.has(i.id) && !edit.others.has(i.id) && matches(i.name))
+    // What would do nothing here, such as an underquilt on the ground, is left out once that is known.
+    .filter((i) => adds.byItem.size === 0 || adds.byItem.has(i.id))
+    .sort((a, b) => byWorth(worth(a), worth(b)) || a.name.localeCompare(b.name));
+  const usual = types
+    .filter((t) => adds.byItem.has(t.usual.id) && matches(`${t.usual.name} ${t.words.join(" ")}`))
+    .map((t) => t.usual)
+    .sort((a, b) => byWorth(worth(a), worth(b)));
+  const most = Math.max(
+    0,
+    ...owned.map((i) => worth(i)?.gain ?? 0),
+    ...usual.slice(0, 20).map((i) => worth(i)?.gain ?? 0),
+  );
+  const done = () => {
+    props.onClose();
+    setText("");
+  };
+  const groups = (Object.keys(drawers) as Drawer[])
+    .map((drawer) => ({ drawer, list: owned.filter((i) => readings.data?.[i.id]?.drawer === drawer) }))
+    .filter((g) => g.list.length > 0);
+
   return (
-    <Sheet open={props.open} onClose={props.onClose} wide title="Add a layer">
-      <TextField label="Search what you own" type="search" value={search} onChange={setSearch} />
-      {found.length === 0 && (
-        <div className="mt-4">
-          <p>
-            {Object.keys(items).length === 0
-              ? "Your kit is empty."
-              : "Nothing you own matches, or all of it is in use."}
-          </p>
-          <Button className="mt-2" onClick={() => go.station("kit")}>
-            Go to Kit
-          </Button>
-        </div>
+    <Sheet open={props.open} onClose={done} wide title="Add a layer">
+      <LineEntry
+        label="Type a thing, or search what you own"
+        placeholder="Type a thing, or search: foam pad r2"
+        autoFocus
+        text={text}
+        onText={setText}
+        onAdd={(things) => {
+          void edit.addNew(things);
+          done();
+        }}
+      />
+      {groups.map(({ drawer, list }) => (
+        <section key={drawer} className="mt-4">
+          <h3 className="flex text-soft">
+            <span className="grow">{drawers[drawer]}</span>
+            <span className="text-[12px]">this night</span>
+          </h3>
+          <ul>
+            {list.map((item) => (
+              <ThingRow
+                key={item.id}
+                item={item}
+                mass={props.member.along.includes(item.id) ? null : item.massG}
+                added={worth(item)}
+                most={most}
+                onPress={() => {
+                  edit.add(item.id, worth(item)?.at);
+                  done();
+                }}
+              />
+            ))}
+          </ul>
+        </section>
+      ))}
+      {usual.length > 0 && (
+        <section className="mt-5 border-line border-t pt-3">
+          <h3 className="text-soft">Not owned: what is usual, to try</h3>
+          <ul>
+            {usual.slice(0, words.length > 0 ? 30 : typesShown).map((item) => (
+              <ThingRow
+                key={item.id}
+                item={item}
+                mass={item.massG}
+                added={worth(item)}
+                most={most}
+                onPress={() => {
+                  const thing = {
+                    ...item,
+                    id: crypto.randomUUID(),
+                    name: freeName(item.name, namesOf(items)),
+                  };
+                  void edit.addNew([thing], worth(item)?.at);
+                  done();
+                }}
+              />
+            ))}
+          </ul>
+        </section>
       )}
-      {(["underquilt", "pad", "garment", "vapourBarrier", "liner", "bag", "quilt", "bivy"] as const).map(
-        (kind) => {
-          const list = found.filter((i) => i.kind === kind);
-          if (list.length === 0) return null;
-          return (
-            <section key={kind} className="mt-4">
-              <h3 className="text-soft capitalize">{manyOf(kind)}</h3>
-              <ul className="grid gap-x-4 sm:grid-cols-2">
-                {list.map((item) => {
-                  const r = readings.data?.[item.id]?.insulation;
-                  return (
-                    <li key={item.id} className="border-line border-t">
-                      <button
-                        type="button"
-                        className="flex min-h-11 w-full items-center gap-2 px-1 text-left hover:bg-ice-wash"
-                        onClick={() => {
-                          props.edit.add(item.id);
-                          props.onClose();
-                          setSearch("");
-                        }}
-                      >
-                        <span className="min-w-0 grow truncate font-semibold">{item.name}</span>
-                        <span className="shrink-0 text-[13px] text-soft">
-                          {r ? `${w.insulation(r)} · ` : ""}
-                          {props.member.along.includes(item.id) ? "along anyway" : w.mass(item.massG)}
-                        </span>
-                      </button>
-                    </li>
-                  );
-                })}
-              </ul>
-            </section>
-          );
-        },
+      {owned.length + usual.length === 0 && text === "" && (
+        <p className="mt-4 text-soft">All that you own is in use.</p>
       )}
     </Sheet>
+  );
+}
+
+/** One row of something that can be put in or taken for something else. */
+export function ThingRow(props: {
+  item: KitItem;
+  /** Null where it comes along anyway. */
+  mass: number | null;
+  added: Parameters<typeof Gain>[0]["added"];
+  most: number;
+  /** Grams as a change. */
+  change?: boolean;
+  onPress: () => void;
+}) {
+  const w = useWrite();
+  return (
+    <li className="border-line border-t">
+      <button
+        type="button"
+        className="flex min-h-11 w-full items-center gap-2 px-1 text-left hover:bg-ice-wash sm:min-h-9"
+        onClick={props.onPress}
+      >
+        <span className="min-w-0 grow truncate font-semibold">{props.item.name}</span>
+        <span className="shrink-0 text-right text-[13px] text-soft">
+          {props.mass === null ? "along" : props.change ? w.massChange(props.mass) : w.mass(props.mass)}
+        </span>
+        <Gain added={props.added} most={props.most} />
+      </button>
+    </li>
   );
 }

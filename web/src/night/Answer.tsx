@@ -5,6 +5,7 @@ import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { paths } from "../units/words";
 import { FixList } from "./Fixes";
+import { Lookups } from "./Lookups";
 import { Rules, Spoken } from "./Rules";
 import type { SystemEdit } from "./useSystem";
 
@@ -20,6 +21,16 @@ export function Answer(props: {
   const w = useWrite();
   const sleeper = useWorkspace((s) => s.sleepers[trip.members[props.who]?.sleeperId ?? ""]);
   const { together, leads } = plan.holds;
+  if (plan.items.length === 0)
+    return (
+      <aside className="border-line px-4 py-4 lg:row-span-2 lg:border-l">
+        <p className="text-lg">The answer stands here once something is laid out.</p>
+        <p className="mt-2 text-soft">
+          A pad and a bag are enough for a first one. Local rules, rescue services, guides and medical advice
+          come first.
+        </p>
+      </aside>
+    );
   return (
     <aside className="space-y-5 border-line px-4 py-4 lg:row-span-2 lg:border-l print:columns-2">
       <section>
@@ -46,7 +57,7 @@ export function Answer(props: {
             Plan with <b>{w.temp(plan.stricter.outside)}</b>. {plan.stricter.why}
           </p>
         )}
-        {together.outside == null && plan.items.length > 0 && <p>{plan.comfort.whyNone}</p>}
+        {together.outside == null && <p>{plan.comfort.whyNone}</p>}
         <Scale plan={plan} />
         {plan.limit.outside !== null && (
           <p className="mt-2 font-semibold text-ember">
@@ -64,6 +75,7 @@ export function Answer(props: {
             ))}
         </ul>
       </section>
+      <Lookups trip={trip} index={props.index} who={props.who} plan={plan} />
       <FixList {...props} />
       <Rules trip={trip} who={props.who} plan={plan} />
       <section className="text-[14px] text-soft">

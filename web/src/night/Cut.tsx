@@ -278,7 +278,7 @@ export function Cut(props: {
                 : `${surfaces[props.night.surface]}, ${w.temp(cut.ground)}`}
             </text>
 
-            {weakest?.region && weakColumn && (
+            {weakest?.region && weakColumn && plan.items.length > 0 && (
               <g>
                 <circle cx={weakX} cy={weakY} r={11} fill="none" stroke="var(--ember)" strokeWidth={2.4} />
                 <text

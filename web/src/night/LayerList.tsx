@@ -1,18 +1,23 @@
 import { Popover } from "radix-ui";
 import { type PointerEvent, useRef } from "react";
-import type { KitItem, Layer, NightAnswer, Schema } from "../api/client";
+import type { KitItem, Layer, NightAnswer, Schema, Trip } from "../api/client";
+import { byWorth, useAdds } from "../entry/adds";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import { layersOf, type Placed, place, tier } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { closures, corrections, servings } from "../units/words";
+import { ThingRow } from "./AddLayer";
 import type { SystemEdit } from "./useSystem";
 
 const placeNames = ["Under the sleeper", "Worn", "Over the sleeper"];
 
 /** The layers by name from the air down to the ground: each can be opened, moved by hand or key, and taken out. */
 export function LayerList(props: {
+  trip: Trip;
+  index: number;
+  who: number;
   plan: NightAnswer | null;
   edit: SystemEdit;
   selected: string | null;
@@ -132,6 +137,9 @@ const closureWord = (item: KitItem, closure: Schema["Closure"]) =>
   item.kind === "bag" ? closures[closure].bag : closures[closure].quilt;
 
 function LayerMenu(props: {
+  trip: Trip;
+  index: number;
+  who: number;
   plan: NightAnswer | null;
   edit: SystemEdit;
   item: KitItem;
@@ -143,6 +151,7 @@ function LayerMenu(props: {
   const items = useWorkspace((s) => s.items);
   const found = kept(props.plan, item);
   const frost = props.plan?.frost?.things.find((t) => t.itemId === item.id);
+  const adds = useAdds(props.trip, props.index, props.who, item.id);
   const others = Object.values(items)
     .filter(
       (o) =>
@@ -151,7 +160,7 @@ function LayerMenu(props: {
         !edit.system.layers.some((l) => l.itemId === o.id),
     )
     .filter((o) => item.kind !== "garment" || sharesPlace(o, item))
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort((a, b) => byWorth(adds.byItem.get(a.id), adds.byItem.get(b.id)) || a.name.localeCompare(b.name));
   const top = item.kind === "bag" || item.kind === "quilt";
   return (
     <div className="space-y-3">
@@ -222,21 +231,18 @@ function LayerMenu(props: {
           <p className="text-[13px] text-soft">Swap it for</p>
           <ul className="max-h-56 overflow-y-auto">
             {others.map((o) => (
-              <li key={o.id}>
-                <button
-                  type="button"
-                  className="flex min-h-11 w-full items-center gap-2 rounded-lg px-2 text-left hover:bg-ice-wash sm:min-h-8"
-                  onClick={() => {
-                    props.onOpen(null);
-                    edit.swap(item.id, o.id);
-                  }}
-                >
-                  {o.name}
-                  <span className="ml-auto shrink-0 text-[13px] text-soft">
-                    {w.massChange(o.massG - item.massG)}
-                  </span>
-                </button>
-              </li>
+              <ThingRow
+                key={o.id}
+                item={o}
+                mass={adds.byItem.get(o.id)?.massG ?? o.massG - item.massG}
+                change
+                added={adds.byItem.get(o.id)}
+                most={Math.max(0, ...others.map((x) => adds.byItem.get(x.id)?.gain ?? 0))}
+                onPress={() => {
+                  props.onOpen(null);
+                  edit.swap(item.id, o.id);
+                }}
+              />
             ))}
           </ul>
         </div>

@@ -9,6 +9,7 @@ import { AddLayer } from "./AddLayer";
 import { Answer, Reasons } from "./Answer";
 import { BedMenu } from "./BedMenu";
 import { Cut } from "./Cut";
+import { Ghosts } from "./Ghosts";
 import { Hours } from "./Hours";
 import { LayerList } from "./LayerList";
 import { useSystem } from "./useSystem";
@@ -57,6 +58,7 @@ export function Component() {
   const plan = query.data?.night?.nightId === night.id ? query.data.night : null;
   const short = plan?.margin != null && plan.margin < 0;
   const holds = plan?.holds.together.outside;
+  const height = width < 480 ? 400 : Math.max(405, Math.min(560, innerHeight - 400));
   const hasGap = plan?.cut.below.some((s) => s.kind === "underGap");
 
   return (
@@ -119,27 +121,41 @@ export function Component() {
           </Button>
         </div>
         <div className="grid gap-3 md:grid-cols-[1fr_216px]">
-          <div ref={box} className="min-w-0">
+          <div ref={box} className="relative min-w-0">
             {plan && width > 0 && (
-              <Cut
-                plan={plan}
-                night={night}
-                width={width}
-                height={width < 480 ? 400 : Math.max(405, Math.min(560, innerHeight - 400))}
-                selected={selected}
-                onPress={(id, e) => press(id, e, setOpen)}
-              />
+              <>
+                <Cut
+                  plan={plan}
+                  night={night}
+                  width={width}
+                  height={height}
+                  selected={selected}
+                  onPress={(id, e) => press(id, e, setOpen)}
+                />
+                <Ghosts
+                  trip={trip}
+                  index={index}
+                  who={who}
+                  plan={plan}
+                  width={width}
+                  height={height}
+                  edit={edit}
+                />
+              </>
             )}
           </div>
           <div>
             {edit.system.layers.length === 0 ? (
               <p className="text-soft">
-                Nothing is laid out yet. Begin from the ground: add a pad, then what is worn to bed, then the
-                bag or quilt.
+                Nothing is laid out yet. Press what is dashed on the cut, from the ground up: choose what is
+                usual, or type what you own.
               </p>
             ) : (
               <>
                 <LayerList
+                  trip={trip}
+                  index={index}
+                  who={who}
                   plan={plan}
                   edit={edit}
                   selected={selected}
@@ -164,7 +180,15 @@ export function Component() {
       </section>
       {plan && <Answer trip={trip} index={index} who={who} plan={plan} edit={edit} />}
       {plan && plan.items.length > 0 && <Reasons plan={plan} />}
-      <AddLayer open={adding} onClose={() => setAdding(false)} member={member} edit={edit} />
+      <AddLayer
+        open={adding}
+        onClose={() => setAdding(false)}
+        trip={trip}
+        index={index}
+        who={who}
+        member={member}
+        edit={edit}
+      />
     </main>
   );
 }

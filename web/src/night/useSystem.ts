@@ -1,5 +1,5 @@
 import { type PointerEvent, useState } from "react";
-import type { Bedtime, Schema, SleepSystem, Trip } from "../api/client";
+import { api, type Bedtime, type KitItem, type Schema, type SleepSystem, type Trip } from "../api/client";
 import { outfitsOf, withOutfit } from "../state/outfit";
 import {
   bedtimeOf,
@@ -48,11 +48,27 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
     bedtime: bedtimeOf(member, nightId),
     /** What the others of the party use. */
     others: othersUse(trip, who),
-    add: (id: string) =>
-      save({
-        ...system,
-        layers: [...system.layers, { itemId: id, closure: "closed", hoodOpen: false, as: "itself" }],
-      }),
+    /** Puts a thing in, where it goes among the layers; without a place, outermost of its own. */
+    add: (id: string, at?: number) => save(withLayer(system, id, at)),
+    /** Puts new things into the kit and the first that can be slept in into the bed: one step to undo. */
+    addNew: async (things: KitItem[], at?: number) => {
+      const edits = things.map((t) => ({ kind: "items" as const, id: t.id, before: null, after: t }));
+      const first = things.find((t) => t.kind !== "gear");
+      if (!trip || !member || !first) return useWorkspace.getState().edit(edits);
+      if (at === undefined) await useWorkspace.getState().settle();
+      const place =
+        at ??
+        (await api.adds({ trip, night: index, member: who, replaces: null, offered: [first] }).then(
+          (a) => a.offered[0]?.at,
+          () => undefined,
+        ));
+      const now = useWorkspace.getState().trips[trip.id] ?? trip;
+      const outfit = outfitsOf(now)[who] ?? member;
+      const slept = withSystem(outfit, nightId, withLayer(systemOf(outfit, nightId), first.id, place));
+      useWorkspace
+        .getState()
+        .edit([...edits, { kind: "trips", id: now.id, before: now, after: withOutfit(now, slept) }]);
+    },
     takeOut: (id: string) => save({ ...system, layers: system.layers.filter((l) => l.itemId !== id) }),
     swap: (id: string, other: string) =>
       save({
@@ -124,5 +140,11 @@ export function useSystem(trip: Trip | undefined, index: number, who: number) {
   const shown = trip && member && draft ? withOutfit(trip, withSystem(member, nightId, draft)) : trip;
   return { edit, press, shown };
 }
+
+/** A system with one thing more, closed, at a place among the layers. */
+const withLayer = (system: SleepSystem, itemId: string, at = system.layers.length): SleepSystem => ({
+  ...system,
+  layers: system.layers.toSpliced(at, 0, { itemId, closure: "closed", hoodOpen: false, as: "itself" }),
+});
 
 export type SystemEdit = ReturnType<typeof useSystem>["edit"];

@@ -1,10 +1,10 @@
 import { lazy, Suspense, useEffect, useState } from "react";
-import { Navigate, Outlet, useLocation } from "react-router";
+import { Outlet, useLocation } from "react-router";
 import type { Problem } from "../api/client";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { ProblemList } from "../parts/Problem";
-import { useHomeTrip, usePlan, useTrip } from "../state/trip";
+import { usePlan, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
 import { Conflict } from "./Conflict";
@@ -87,30 +87,6 @@ export function App() {
       )}
       <NewTrip open={open === "trip"} onClose={() => setOpen(null)} />
     </Faults.Provider>
-  );
-}
-
-/** The first page: the first trip, or how to begin where there is none. */
-export function Start() {
-  const home = useHomeTrip();
-  const [asking, setAsking] = useState(false);
-  if (home) return <Navigate to={`/trips/${home}/cold/1`} replace />;
-  return (
-    <main className="mx-auto max-w-xl px-6 py-14">
-      <h1 className="text-3xl">No trip yet.</h1>
-      <p className="mt-3 text-lg">
-        Say which nights you will be out. Then read a forecast or type the lows, and lay out what you will
-        sleep in: Ermine says which night fails, by how much, and what closes the gap.
-      </p>
-      <button
-        type="button"
-        className="mt-6 min-h-11 rounded-lg border border-ink bg-ink px-4 font-semibold text-paper"
-        onClick={() => setAsking(true)}
-      >
-        Lay out a trip
-      </button>
-      <NewTrip open={asking} onClose={() => setAsking(false)} />
-    </main>
   );
 }
 

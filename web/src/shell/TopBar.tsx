@@ -1,7 +1,8 @@
+import { useQuery } from "@tanstack/react-query";
 import { DropdownMenu, Popover } from "radix-ui";
-import type { ReactNode } from "react";
-import { Link, useLocation, useParams } from "react-router";
-import type { NightLine, Sleeper } from "../api/client";
+import { type ReactNode, useState } from "react";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { api, type NightLine, type Sleeper } from "../api/client";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { VerdictMark } from "../parts/VerdictMark";
@@ -9,6 +10,7 @@ import { editTrip, newId, newMember, useGo, useTrip } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { type Units, units, useSettings } from "../units/units";
 import { verdicts } from "../units/words";
+import { dropExamples, hasExamples, showExamples } from "./examples";
 
 const menu = "z-50 min-w-52 rounded-xl border border-line bg-card p-1.5 shadow-lg";
 const entry =
@@ -46,8 +48,12 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
   const trips = useWorkspace((w) => w.trips);
   const edit = useWorkspace((w) => w.edit);
   const go = useGo();
+  const navigate = useNavigate();
+  const [opened, setOpened] = useState(false);
+  const examples = useQuery({ queryKey: ["examples"], queryFn: api.examples, enabled: opened });
+  const shown = hasExamples(examples.data, trips);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root onOpenChange={(open) => open && setOpened(true)}>
       <DropdownMenu.Trigger className={`${trigger} -ml-2 font-bold font-display text-lg`}>
         {trip?.name ?? "Trips"} <Caret />
       </DropdownMenu.Trigger>
@@ -63,6 +69,18 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
           <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
             New trip
           </DropdownMenu.Item>
+          {examples.data && (
+            <DropdownMenu.Item
+              className={entry}
+              onSelect={() => {
+                if (!shown) return void showExamples();
+                const next = Object.keys(trips).find((id) => !examples.data?.trips.some((t) => t.id === id));
+                void dropExamples().then(() => (next ? go.trip(next) : navigate("/")));
+              }}
+            >
+              {shown ? "Take the examples away" : "Look at the examples"}
+            </DropdownMenu.Item>
+          )}
           {trip && (
             <DropdownMenu.Item
               className={`${entry} text-ember`}

@@ -14,7 +14,7 @@ import {
 } from "../api/client";
 import { useSettings } from "../units/units";
 import { type Outfit, type OwnNight, outfitsOf, plainBedtime, withOutfit } from "./outfit";
-import { editOne, useWorkspace } from "./workspace";
+import { awaits, editOne, useWorkspace } from "./workspace";
 
 /** The trip and night in the address, whose night it is, and what that person does then. */
 export function useTrip() {
@@ -55,6 +55,10 @@ export function useGo() {
   };
 }
 
+/** Whether the server knows all that a trip is made of. */
+const useAnswerable = (trip: Trip | undefined) =>
+  useWorkspace((w) => trip !== undefined && !awaits(trip, w.unsaved));
+
 /** The last answer of each trip, shown while what is typed cannot be answered. */
 const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
 
@@ -85,7 +89,7 @@ export function usePlan(trip: Trip | undefined, index: number, who: number) {
   const revision = useWorkspace((w) => w.kitRevision);
   const query = useQuery({
     ...planQuery({ trip: trip as Trip, night: index, member: who }, revision),
-    enabled: trip !== undefined,
+    enabled: useAnswerable(trip),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -106,7 +110,7 @@ export function useAsked<T>(
   return useQuery({
     queryKey: [name, revision, index, who, trip, more],
     queryFn: ({ signal }) => ask({ trip: trip as Trip, night: index, member: who }, signal),
-    enabled: enabled && trip !== undefined && trip.nights.length > 0,
+    enabled: useAnswerable(trip) && enabled && (trip?.nights.length ?? 0) > 0,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -193,6 +197,7 @@ const tiers: Record<KitItem["kind"], number> = {
   bag: 4,
   quilt: 4,
   bivy: 5,
+  gear: 6,
 };
 export const tier = (item: KitItem) => tiers[item.kind];
 export const place = (item: KitItem) => (tier(item) < 2 ? 0 : tier(item) === 2 ? 1 : 2);

@@ -52,6 +52,8 @@ type Workspace = {
   takeTheirs: () => Promise<void>;
   keepMine: () => Promise<void>;
   retry: () => void;
+  /** Saves now what waits; done when nothing waits, or when it could not be saved. */
+  settle: () => Promise<void>;
 };
 
 /** Edits of one field within this time are one step of undo. */
@@ -115,6 +117,7 @@ export const useWorkspace = create<Workspace>()((set, get) => {
     working = true;
     set({ saving: true });
     let failed: string | null = null;
+    let kitChanged = false;
     try {
       for (;;) {
         const { unsaved } = get();
@@ -134,7 +137,12 @@ export const useWorkspace = create<Workspace>()((set, get) => {
           set({ unsaved: rest });
           forget(id);
         } else keepNow(kind, id);
-        if (kind !== "trips") set({ kitRevision: get().kitRevision + 1 });
+        kitChanged ||= kind !== "trips";
+        // Plans are asked again once for all things saved together.
+        if (kitChanged && !Object.values(get().unsaved).some((k) => k !== "trips")) {
+          kitChanged = false;
+          set({ kitRevision: get().kitRevision + 1 });
+        }
       }
       set({ problem: null, failed: null });
     } catch (error) {
@@ -142,6 +150,7 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       set({ problem, failed });
       if (problem.status === 0 || problem.status >= 500) schedule(retryAfterMs);
     } finally {
+      if (kitChanged) set({ kitRevision: get().kitRevision + 1 });
       working = false;
       set({ saving: false });
     }
@@ -258,8 +267,24 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       await saveAll();
     },
     retry: () => void saveAll(),
+    settle: async () => {
+      while (Object.keys(get().unsaved).length > 0 && !get().problem) {
+        if (working) await new Promise((done) => setTimeout(done, 20));
+        else await saveAll();
+      }
+    },
   };
 });
+
+/** New things and sleepers that a trip uses and the server has not heard of: nothing about it can be answered before it has. */
+export const awaits = (trip: Trip | undefined, unsaved: Record<string, Kind>) =>
+  trip !== undefined &&
+  Object.entries(unsaved).some(
+    ([id, kind]) =>
+      kind !== "trips" &&
+      !versions[id] &&
+      (trip.uses.some((u) => u.itemId === id) || trip.members.some((m) => m.sleeperId === id)),
+  );
 
 /** Edits one thing by a function of its present value. */
 export function editOne<K extends Kind>(kind: K, id: string, f: (now: Kinds[K]) => Kinds[K], merge?: string) {

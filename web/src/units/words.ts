@@ -41,7 +41,35 @@ export const kinds: Record<Schema["ItemKind"], string> = {
   bivy: "bivy",
   garment: "garment",
   vapourBarrier: "vapour barrier",
+  gear: "gear, not slept in",
 };
+/** Where things lie, by where they are worn or used, in the order in which a closet is gone through. */
+export const drawers: Record<Schema["Drawer"], string> = {
+  under: "Under you",
+  over: "Over you",
+  head: "Head and face",
+  torso: "Body",
+  hands: "Hands",
+  legs: "Legs",
+  feet: "Feet",
+  shelter: "Shelter",
+  kitchen: "Kitchen",
+  gear: "Way and safety",
+};
+export const dexterities: Record<Schema["Dexterity"], string> = {
+  none: "no work",
+  coarse: "coarse work",
+  fine: "fine work",
+  bare: "as bare hands",
+};
+export const parts = {
+  head: "head",
+  face: "face",
+  torso: "body",
+  hands: "hands",
+  legs: "legs",
+  feet: "feet",
+} as const;
 /** More than one of a kind. */
 export const manyOf = (kind: Schema["ItemKind"]) => (kind === "bivy" ? "bivies" : `${kinds[kind]}s`);
 export const materials: Record<Schema["Material"], string> = {
@@ -71,6 +99,7 @@ export const sources: Record<Schema["ClaimSource"], string> = {
   measured: "measured",
   labelled: "labelled",
   estimated: "estimated",
+  usual: "usual, not measured",
 };
 export const claims: Record<Schema["ClaimKind"], string> = {
   comfort: "comfort",
