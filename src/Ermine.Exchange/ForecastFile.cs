@@ -24,18 +24,26 @@ public enum WindUnit
 /// <param name="TemperatureUnit">Unit of the temperature column.</param>
 /// <param name="WindUnit">Unit of the wind column; metres per second where neither says.</param>
 /// <param name="ElevationM">Elevation the forecast is for, m.</param>
+/// <param name="BrowserZone">Zone of whoever asks; proposed where the file does not speak against it, never taken unasked.</param>
 public sealed record ForecastChoices(
     string? TimeZone = null,
     TemperatureUnit? TemperatureUnit = null,
     WindUnit? WindUnit = null,
-    double? ElevationM = null
+    double? ElevationM = null,
+    string? BrowserZone = null
 );
 
 /// <summary>A forecast file as far as it could be read.</summary>
 /// <param name="Series">The good part; null where there is none.</param>
 /// <param name="Faults">Every fault, by line.</param>
 /// <param name="Needs">Choices without which the file cannot be read: temperatureUnit, timeZone.</param>
-public sealed record ForecastReading(ForecastSeries? Series, IReadOnlyList<Fault> Faults, IReadOnlyList<string> Needs);
+/// <param name="Zones">Zones to propose where one is needed, likeliest first.</param>
+public sealed record ForecastReading(
+    ForecastSeries? Series,
+    IReadOnlyList<Fault> Faults,
+    IReadOnlyList<string> Needs,
+    IReadOnlyList<string>? Zones = null
+);
 
 /// <summary>Reads a forecast from a file of any shape that docs/formats.md describes.</summary>
 public static class ForecastFile
@@ -44,8 +52,8 @@ public static class ForecastFile
     public const int MostBytes = 4_000_000;
 
     private const string Shapes =
-        "Read are: a table whose first line names a time and a temperature column, such as time,temperature_c,wind_ms; "
-        + "JSON with arrays of the same length under such names; GeoJSON with a time series of instant details; "
+        "Read are: a table or spreadsheet with a heading that names a time and a temperature column, such as time,temperature_c,wind_ms; "
+        + "JSON with arrays of the same length under such names, or with a list of readings; GeoJSON with a time series of instant details; "
         + "each also with many members, as columns or arrays named member 1, member 2 …";
 
     /// <summary>Reads a file.</summary>
@@ -62,22 +70,29 @@ public static class ForecastFile
     {
         if (bytes.Length > MostBytes)
             return Foreign($"{bytes.Length / 1_000_000.0:0.0} MB", "Give a file of at most 4 MB.");
-        var text = Decode(bytes);
+        var sheet = SheetTable.IsOne(bytes);
+        var text = sheet ? "" : Decode(bytes);
         if (text.Contains('\0', StringComparison.Ordinal))
             return Foreign("not text", Shapes);
         try
         {
-            var table = text.AsSpan().TrimStart() is ['{', ..]
-                ? JsonTable.Of(Encoding.UTF8.GetBytes(text))
+            var table =
+                sheet ? SheetTable.Of(bytes, stop)
+                : text.AsSpan().TrimStart() is ['{' or '[', ..] ? JsonTable.Of(Encoding.UTF8.GetBytes(text))
                 : CsvTable.Of(text);
             if (table is null)
-                return Foreign(string.IsNullOrWhiteSpace(text) ? "empty" : FirstLines(text), Shapes);
+                return Foreign(
+                    sheet ? "a spreadsheet without a heading for time and air"
+                        : string.IsNullOrWhiteSpace(text) ? "empty"
+                        : FirstLines(text),
+                    Shapes
+                );
             var reading = ForecastTable.Read(name, table, choices, stop);
             return reading.Series is not null || reading.Needs.Count > 0
                 ? reading
                 : reading with
                 {
-                    Faults = [new("file", FirstLines(text), Shapes), .. reading.Faults],
+                    Faults = [new("file", sheet ? name : FirstLines(text), Shapes), .. reading.Faults],
                 };
         }
         catch (TooMuchException much)

@@ -5,75 +5,98 @@ using Ermine.Core.Forecasts;
 using Ermine.Core.Units;
 using MathNet.Numerics.Statistics;
 using NodaTime;
-using NodaTime.Text;
 
 namespace Ermine.Exchange;
 
 /// <summary>Finds time, air, wind, humidity and cloud in a table and turns its rows into readings, naming every fault.</summary>
 internal static partial class ForecastTable
 {
-    private static readonly LocalDateTimePattern[] LocalPatterns =
-    [
-        LocalDateTimePattern.GeneralIso,
-        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm"),
-        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm:ss"),
-        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm"),
-        LocalDateTimePattern.CreateWithInvariantCulture("dd.MM.uuuu HH:mm"),
-    ];
-
-    private static readonly OffsetDateTimePattern[] OffsetPatterns =
-    [
-        OffsetDateTimePattern.ExtendedIso,
-        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mmo<G>"),
-        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm:sso<G>"),
-        OffsetDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mmo<G>"),
-    ];
-
     public static ForecastReading Read(string name, TextTable table, ForecastChoices choices, CancellationToken stop)
     {
         var header = table.Header;
-        var columns = Columns.Find(header);
-        if (columns.Time < 0 || columns.Temperature < 0 && columns.Members.Count == 0)
+        var columns = ForecastColumns.Find(header);
+        if (!columns.IsForecast)
             return new(null, [], []);
-
+        var rows = new Ahead(table.Rows);
         var warmth = columns.Temperature >= 0 ? columns.Temperature : columns.Members[0];
-        var unit = TemperatureUnitIn(header[warmth]) ?? choices.TemperatureUnit;
+        var unit =
+            TemperatureUnitIn(header[warmth])
+            ?? (
+                columns.UnitOfTemperature < 0
+                    ? null
+                    : TemperatureUnitIn(
+                        rows.First.Select(r => r.Cells[columns.UnitOfTemperature]).FirstOrDefault() ?? ""
+                    )
+            )
+            ?? choices.TemperatureUnit
+            ?? (ForecastColumns.IsOfCelsius(header) ? TemperatureUnit.Celsius : null);
+        var kelvin =
+            KelvinMark().IsMatch(header[warmth]) || unit is null && rows.AreAll(warmth, IsKelvin, table.DecimalComma);
         var windUnit =
-            (columns.Wind < 0 ? null : WindUnitIn(header[columns.Wind]))
-            ?? choices.WindUnit
-            ?? WindUnit.MetresPerSecond;
-        var zoneName = ZoneIn(header[columns.Time]) ?? table.Notes.GetValueOrDefault("time zone") ?? choices.TimeZone;
+            (
+                columns.Wind < 0
+                    ? null
+                    : MetresPerSecondIn(header[columns.Wind])
+                        ?? rows.First.Select(r => MetresPerSecondIn(r.Cells[columns.Wind])).FirstOrDefault()
+            ) ?? (choices.WindUnit is { } chosen ? MetresPerSecond(chosen) : 1);
+        var named =
+            ZoneIn(header[columns.Time])
+            ?? (columns.Clock < 0 ? null : ZoneIn(header[columns.Clock]))
+            ?? table.Notes.GetValueOrDefault("time zone");
+        var isUtc = named is not null && UtcName().IsMatch(named);
+        var zoneName = isUtc ? choices.TimeZone : KnownZone(named) ?? choices.TimeZone;
         var zone = zoneName is null ? null : DateTimeZoneProviders.Tzdb.GetZoneOrNull(zoneName);
         if (zoneName is not null && zone is null)
             return Ask("timeZone", zoneName, "Give the zone's IANA name, such as Europe/Helsinki.");
-        if (unit is null)
+        if (unit is null && !kelvin)
             return Ask("temperatureUnit", header[warmth], "The column does not say its unit: choose °C or °F.");
 
         var faults = new List<Fault>();
+        // Rows without air: faults where air comes after them, the end of the run where none does.
+        var empty = new List<Fault>();
         var hours = new SortedDictionary<DateTimeOffset, ForecastHour>();
-        foreach (var cells in table.Rows)
+        var times = new ForecastTimes(
+            zone,
+            isUtc,
+            ForecastTimes.OrderOf(rows.First.Select(r => r.Cells[columns.Time]))
+        );
+        foreach (var cells in rows.All())
         {
             stop.ThrowIfCancellationRequested();
-            if (faults.Count + hours.Count >= MostReadings)
+            if (faults.Count + empty.Count + hours.Count >= EntryRules.MostReadings)
             {
                 faults.Add(
                     new(
                         "file",
-                        $"more than {MostReadings} readings",
+                        $"more than {EntryRules.MostReadings} readings",
                         "Cut it to the days of the trip; the rest was not read."
                     )
                 );
                 break;
             }
             var row = new Row(cells, table.DecimalComma, faults);
-            if (row.Time(columns.Time, zone, hours) is not { } time)
+            if (row.IsEmpty(warmth) && columns.Members.All(row.IsEmpty))
             {
-                if (zone is null && row.NeedsZone)
+                empty.Add(row.FaultOf(warmth, header, "Write a plain number, or leave the reading out."));
+                continue;
+            }
+            faults.AddRange(empty);
+            empty.Clear();
+            if (row.Time(columns, times, hours) is not { } time)
+            {
+                if (row.NeedsZone)
                     return Ask(
                         "timeZone",
                         cells.Cells[columns.Time],
                         "The times do not say their zone: name the camp's, such as Europe/Helsinki."
-                    );
+                    ) with
+                    {
+                        Zones = Zones.Proposed(
+                            TableHead.Number(table.Notes.GetValueOrDefault("latitude") ?? ""),
+                            TableHead.Number(table.Notes.GetValueOrDefault("longitude") ?? ""),
+                            choices.BrowserZone
+                        ),
+                    };
                 continue;
             }
             if (EntryRules.CheckDate("time", DateOnly.FromDateTime(time.DateTime)) is { } never)
@@ -86,7 +109,9 @@ internal static partial class ForecastTable
                 if (row.Number(column, header, required) is not { } degrees)
                     return null;
                 var celsius =
-                    unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius : degrees;
+                    kelvin ? degrees - 273.15
+                    : unit == TemperatureUnit.Fahrenheit ? Temperature.FromFahrenheit(degrees).Celsius
+                    : degrees;
                 if (celsius is >= -90 and <= 60)
                     return Math.Round(celsius, 3);
                 row.Fault(column, header, "Air lies between −90 and 60 °C; check the unit of the column.");
@@ -101,7 +126,7 @@ internal static partial class ForecastTable
                 : null;
             if (air is not { } temperature)
                 continue;
-            var wind = row.Number(columns.Wind, header, required: false) * MetresPerSecond(windUnit);
+            var wind = row.Number(columns.Wind, header, required: false) * windUnit;
             var humidity = row.Share(columns.Humidity, header);
             var cloud = row.Share(columns.Cloud, header);
             if (wind is < 0 or > 100)
@@ -115,7 +140,7 @@ internal static partial class ForecastTable
                 row.Fault(columns.Time, header, "A second reading for the same time: keep one.");
         }
         if (hours.Count == 0)
-            return new(null, faults, []);
+            return new(null, [.. faults, .. empty], []);
         var series = new ForecastSeries(
             Guid.NewGuid(),
             name,
@@ -169,10 +194,11 @@ internal static partial class ForecastTable
         : FahrenheitMark().IsMatch(header) ? TemperatureUnit.Fahrenheit
         : null;
 
-    private static WindUnit? WindUnitIn(string header) =>
-        KilometresMark().IsMatch(header) ? WindUnit.KilometresPerHour
-        : MilesMark().IsMatch(header) ? WindUnit.MilesPerHour
-        : MetresMark().IsMatch(header) ? WindUnit.MetresPerSecond
+    private static double? MetresPerSecondIn(string header) =>
+        KilometresMark().IsMatch(header) ? MetresPerSecond(WindUnit.KilometresPerHour)
+        : MilesMark().IsMatch(header) ? MetresPerSecond(WindUnit.MilesPerHour)
+        : KnotsMark().IsMatch(header) ? 1852 / 3600.0
+        : MetresMark().IsMatch(header) ? 1
         : null;
 
     private static string? ZoneIn(string header) =>
@@ -196,46 +222,64 @@ internal static partial class ForecastTable
     [GeneratedRegex(@"[\(\[]\s*([A-Za-z]+(?:/[A-Za-z_+\-0-9/]+)?)\s*[\)\]]")]
     private static partial Regex ZoneMark();
 
-    /// <summary>Most readings of a file: over a year of hours.</summary>
-    private const int MostReadings = 10_000;
-
-    [GeneratedRegex(@"^(temp|air_temp|t2m)?.*(member|mbr|perturbation)[ _]?\d+|^m\d+$", RegexOptions.IgnoreCase)]
-    private static partial Regex MemberMark();
-
-    private sealed record Columns(
-        int Time,
-        int Temperature,
-        int Wind,
-        int Humidity,
-        int Cloud,
-        IReadOnlyList<int> Members
-    )
+    /// <summary>The first rows, looked at before all of them are gone through.</summary>
+    private sealed class Ahead(IEnumerable<TextRow> rows)
     {
-        private static readonly string[] OfOthers = ["wind", "hum", "rh", "relative", "cloud"];
+        private const int Looked = 200;
 
-        public static Columns Find(IReadOnlyList<string> header)
+        private readonly IEnumerator<TextRow> all = rows.GetEnumerator();
+        private List<TextRow>? first;
+
+        public IReadOnlyList<TextRow> First
         {
-            var names = header.ToList();
-            bool Begins(string name, string[] words) =>
-                words.Any(w => name.StartsWith(w, StringComparison.OrdinalIgnoreCase));
-            int At(params string[] words) => names.FindIndex(h => Begins(h, words) && !MemberMark().IsMatch(h));
-            return new(
-                At("time", "date", "valid", "local"),
-                At("temp", "air_temp", "air temp", "t2m"),
-                At("wind"),
-                At("hum", "rh", "relative"),
-                At("cloud"),
-                [
-                    .. names
-                        .Index()
-                        .Where(n => MemberMark().IsMatch(n.Item) && !Begins(n.Item, OfOthers))
-                        .Select(n => n.Index),
-                ]
-            );
+            get
+            {
+                if (first is null)
+                {
+                    first = [];
+                    while (first.Count < Looked && all.MoveNext())
+                        first.Add(all.Current);
+                }
+                return first;
+            }
+        }
+
+        public IEnumerable<TextRow> All()
+        {
+            foreach (var row in First)
+                yield return row;
+            while (all.MoveNext())
+                yield return all.Current;
+        }
+
+        /// <summary>Whether every number of a column, among the first rows, is of a kind.</summary>
+        public bool AreAll(int column, Predicate<double> kind, bool decimalComma)
+        {
+            var numbers = First.Select(r => Row.Parsed(r.Cells[column], decimalComma)).OfType<double>().ToList();
+            return numbers.Count > 0 && numbers.TrueForAll(kind);
         }
     }
 
-    private sealed class Row(TextRow row, bool decimalComma, List<Fault> faults)
+    /// <summary>No air is so hot in °C or °F that freezing is this far below it.</summary>
+    private static bool IsKelvin(double degrees) => degrees is > 180 and < 333;
+
+    /// <summary>A zone by its name; null where the word in brackets is none, such as “local”.</summary>
+    private static string? KnownZone(string? name) =>
+        name is not null
+        && (name.Contains('/', StringComparison.Ordinal) || DateTimeZoneProviders.Tzdb.GetZoneOrNull(name) is not null)
+            ? name
+            : null;
+
+    [GeneratedRegex(@"^(UTC|GMT|Z|Etc/UTC|Etc/GMT)$", RegexOptions.IgnoreCase)]
+    private static partial Regex UtcName();
+
+    [GeneratedRegex(@"(?<![a-z])k(elvin)?(?![a-z])", RegexOptions.IgnoreCase)]
+    private static partial Regex KelvinMark();
+
+    [GeneratedRegex(@"(?<![a-z])(kt|kts|kn|knots?|knoten|knop)(?![a-z])", RegexOptions.IgnoreCase)]
+    private static partial Regex KnotsMark();
+
+    private sealed partial class Row(TextRow row, bool decimalComma, List<Fault> faults)
     {
         public bool Broken { get; private set; }
 
@@ -250,52 +294,78 @@ internal static partial class ForecastTable
             faults.Add(new($"{row.At}, {column}", Short(value), mend));
         }
 
+        private static readonly HashSet<string> Nothing = new(StringComparer.OrdinalIgnoreCase)
+        {
+            "",
+            "null",
+            "nan",
+            "na",
+            "n/a",
+            "-",
+            "--",
+            "---",
+            "m",
+            "-999",
+            "-9999",
+            "-999.0",
+            "-9999.0",
+        };
+
+        /// <summary>Nothing was measured, or nothing is forecast any more.</summary>
+        public bool IsEmpty(int column) => Nothing.Contains(row.Cells[column]);
+
+        public Fault FaultOf(int column, IReadOnlyList<string> header, string mend) =>
+            new($"{row.At}, {header[column]}", Short(row.Cells[column]), mend);
+
         public DateTimeOffset? Time(
-            int column,
-            DateTimeZone? zone,
+            ForecastColumns columns,
+            ForecastTimes times,
             SortedDictionary<DateTimeOffset, ForecastHour> taken
         )
         {
-            var text = row.Cells[column];
-            foreach (var pattern in OffsetPatterns)
+            var text = row.Cells[columns.Time];
+            if (columns.Clock >= 0)
             {
-                if (!pattern.Parse(text).TryGetValue(default, out var moment))
-                    continue;
-                if (zone is not null)
-                    return moment.InZone(zone).ToDateTimeOffset();
-                NeedsZone = moment.Offset == Offset.Zero;
-                return NeedsZone ? null : moment.ToDateTimeOffset();
+                var clock = HourMark()
+                    .Replace(
+                        row.Cells[columns.Clock],
+                        m => $"{m.Groups[1].Value}:{(m.Groups[2].Success ? m.Groups[2].Value : "00")}"
+                    );
+                if (columns.Days is [var year, var month, var day])
+                    text = $"{row.Cells[year]}-{row.Cells[month].PadLeft(2, '0')}-{row.Cells[day].PadLeft(2, '0')}";
+                var whole = times.Read(clock, taken);
+                text =
+                    whole.Moment is not null || whole.NeedsZone
+                        ? clock
+                        : $"{Midnight().Replace(text, "")} {clock}".Trim();
             }
-            foreach (var pattern in LocalPatterns)
-            {
-                if (!pattern.Parse(text).TryGetValue(default, out var local))
-                    continue;
-                NeedsZone = zone is null;
-                if (zone is null)
-                    return null;
-                var map = zone.MapLocal(local);
-                if (map.Count == 2 && taken.ContainsKey(map.First().ToDateTimeOffset()))
-                    return map.Last().ToDateTimeOffset();
-                return zone.AtLeniently(local).ToDateTimeOffset();
-            }
-            Fault("time", text, "Write times as 2027-02-13 18:00 or 2027-02-13T18:00+01:00.");
-            return null;
+            var read = times.Read(text, taken);
+            NeedsZone = read.NeedsZone;
+            if (read is { Moment: null, NeedsZone: false })
+                Fault("time", text, "Write times as 2027-02-13 18:00 or 2027-02-13T18:00+01:00.");
+            return read.Moment;
+        }
+
+        /// <summary>A plain number, with its unit behind it or not; null where it is none.</summary>
+        public static double? Parsed(string text, bool decimalComma)
+        {
+            var plain = Trailing().Replace((decimalComma ? text.Replace(',', '.') : text).Replace('−', '-'), "");
+            // “5 to 10 mph”: the stronger.
+            if (Range().Match(plain) is { Success: true } range)
+                plain = range.Groups[1].Value;
+            return
+                double.TryParse(plain, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+                && double.IsFinite(number)
+                ? number
+                : null;
         }
 
         public double? Number(int column, IReadOnlyList<string> header, bool required)
         {
             var text = column < 0 ? "" : row.Cells[column];
-            if (text.Length == 0 && !required)
+            if (!required && (column < 0 || IsEmpty(column)))
                 return null;
-            var plain = decimalComma ? text.Replace(',', '.') : text;
-            if (
-                double.TryParse(
-                    plain.Replace('−', '-'),
-                    NumberStyles.Float,
-                    CultureInfo.InvariantCulture,
-                    out var number
-                ) && double.IsFinite(number)
-            )
+            if (Parsed(text, decimalComma) is { } number)
                 return number;
             Fault(column, header, "Write a plain number, or leave the field empty where it is not known.");
             return null;
@@ -305,13 +375,36 @@ internal static partial class ForecastTable
         {
             if (Number(column, header, required: false) is not { } number)
                 return null;
-            var fraction = header[column].Contains("fraction", StringComparison.OrdinalIgnoreCase)
-                ? number
+            var says = header[column];
+            var fraction =
+                Eighths().IsMatch(says) ? number / 8
+                : says.Contains("fraction", StringComparison.OrdinalIgnoreCase)
+                && !Percent().IsMatch(says)
+                && number <= 1.05
+                    ? number
                 : number / 100;
             if (fraction is >= 0 and <= 1.05)
                 return Math.Min(1, fraction);
             Fault(column, header, "Write per cent from 0 to 100, or name the column …_fraction for 0 to 1.");
             return null;
         }
+
+        [GeneratedRegex(@"^(\d{1,2})\s?[hH]\s?(\d\d)?$")]
+        private static partial Regex HourMark();
+
+        [GeneratedRegex(@"[\sT]00:00(:00)?$")]
+        private static partial Regex Midnight();
+
+        [GeneratedRegex(@"(?<=\d)\s*(°\s?[CFK]?|[CFK]|%|km/h|kph|mph|m/s|kts?|kn|knots?)$", RegexOptions.IgnoreCase)]
+        private static partial Regex Trailing();
+
+        [GeneratedRegex(@"^[\d.]+\s*(?:to|-|–)\s*([\d.]+)$")]
+        private static partial Regex Range();
+
+        [GeneratedRegex(@"okta|octa|eighth|achtel|åttedel|/8", RegexOptions.IgnoreCase)]
+        private static partial Regex Eighths();
+
+        [GeneratedRegex(@"%|per ?cent|prosent|procent|prozent|pct", RegexOptions.IgnoreCase)]
+        private static partial Regex Percent();
     }
 }

@@ -5,8 +5,8 @@ using Ermine.Core.Entry;
 namespace Ermine.Exchange;
 
 /// <summary>
-/// JSON in two shapes: arrays of the same length under named keys, one of them a time; and a GeoJSON feature whose properties hold a
-/// time series of instant details. Units stand in an object that names them key by key. Every array is walked once, in step with the rows.
+/// JSON in two shapes: arrays of the same length under named keys, one of them a time; and a list of readings anywhere in it, GeoJSON with
+/// instant details among them. Units stand in an object that names them key by key. Every array is walked once, in step with the rows.
 /// </summary>
 internal static class JsonTable
 {
@@ -22,7 +22,9 @@ internal static class JsonTable
         if (!IsSound(utf8.Span))
             return null;
         var root = JsonDocument.Parse(utf8, new() { MaxDepth = Deepest }).RootElement;
-        return root.ValueKind == JsonValueKind.Object ? Series(root) ?? Arrays(root) : null;
+        return root.ValueKind == JsonValueKind.Object ? Arrays(root) ?? Series(root)
+            : root.ValueKind == JsonValueKind.Array ? Series(root)
+            : null;
     }
 
     /// <summary>Whether it is JSON and its texts are text; counts its values before any room is made for them.</summary>
@@ -54,13 +56,17 @@ internal static class JsonTable
         foreach (var holder in Objects(root).Prepend(new("", root)))
         {
             var arrays = holder.Value.EnumerateObject().Where(p => p.Value.ValueKind == JsonValueKind.Array).ToList();
-            var time = arrays.FindIndex(p => p.Name.StartsWith("time", StringComparison.OrdinalIgnoreCase));
-            if (time < 0 || arrays.Count < 2)
+            var time = ForecastColumns.Find([.. arrays.Take(TextTable.MostColumns).Select(p => p.Name)]).Time;
+            if (
+                time < 0
+                || arrays.Count < 2
+                || arrays[time].Value is var t && (t.GetArrayLength() == 0 || t[0].ValueKind == JsonValueKind.Object)
+            )
                 continue;
             if (arrays.Count > TextTable.MostColumns)
                 TextTable.CheckedHeader([.. arrays.Select(a => a.Name)]);
             var length = arrays[time].Value.GetArrayLength();
-            var units = Child(root, $"{holder.Key}_units");
+            var units = Child(root, $"{holder.Key}_units") ?? Child(root, "units") ?? Child(holder.Value, "units");
             var parts = arrays.Select(p => Part.Of(Named(p.Name, units), p.Value, length)).OfType<Part>().ToList();
             var names = TextTable.CheckedHeader([.. parts.SelectMany(p => p.Names).Take(TextTable.MostColumns + 1)]);
             return new(names, Rows(parts, length, names.Count), Notes(root, "elevation", Child(root, "elevation")));
@@ -141,50 +147,125 @@ internal static class JsonTable
         }
     }
 
+    /// <summary>Most steps down to a list of readings, and within a reading.</summary>
+    private const int MostSteps = 6;
+
+    /// <summary>
+    /// A list of readings anywhere in it, each an object with a time and air somewhere inside: the details of a reading become columns by their
+    /// path, those that no forecast needs among them.
+    /// </summary>
     private static TextTable? Series(JsonElement root)
     {
-        var series = Child(Child(root, "properties"), "timeseries");
-        if (series is not { ValueKind: JsonValueKind.Array } list || list.GetArrayLength() == 0)
-            return null;
-        var units = Child(Child(Child(root, "properties"), "meta"), "units");
-        var columns = new Dictionary<string, int>();
-        foreach (var details in list.EnumerateArray().Select(Details))
+        foreach (var list in Lists(root, 0))
         {
-            if (details is not { ValueKind: JsonValueKind.Object } held)
-                continue;
-            foreach (var name in held.EnumerateObject().Select(p => p.Name))
+            var columns = new Dictionary<string, int>();
+            foreach (var reading in list.EnumerateArray().Take(3))
             {
-                columns.TryAdd(name, columns.Count + 1);
-                if (columns.Count >= TextTable.MostColumns)
-                    TextTable.CheckedHeader([.. columns.Keys, "time"]);
-                if (columns.Count > TextTable.MostColumns)
-                    break;
+                foreach (var (path, _) in Flat(reading, "", 0))
+                    columns.TryAdd(path, columns.Count);
             }
+            if (!ForecastColumns.Find([.. columns.Keys]).IsForecast)
+                continue;
+            // Later readings may have less: what they have more is not needed.
+            if (columns.Count > TextTable.MostColumns)
+                TextTable.CheckedHeader([.. columns.Keys]);
+            var units = UnitsOf(root);
+            return new(
+                TextTable.CheckedHeader([
+                    .. columns.Keys.Select(path =>
+                        units.TryGetValue(Last(path), out var unit) ? $"{path} {unit}" : path
+                    ),
+                ]),
+                list.EnumerateArray().Select((e, n) => new TextRow($"reading {n + 1}", Cells(e, columns))),
+                Notes(root, "elevation", Height(root) ?? Child(root, "elevation"))
+            );
         }
-        var place = Child(Child(root, "geometry"), "coordinates");
-        JsonElement? height =
-            place is { ValueKind: JsonValueKind.Array } at && at.GetArrayLength() == 3
-                ? at.EnumerateArray().Last()
-                : null;
-        return new(
-            TextTable.CheckedHeader(["time", .. columns.Keys.Select(n => Named(n, units))]),
-            list.EnumerateArray().Select((e, n) => new TextRow($"reading {n + 1}", Cells(e, columns))),
-            Notes(root, "elevation", height)
-        );
+        return null;
     }
 
-    private static JsonElement? Details(JsonElement reading) =>
-        Child(Child(Child(reading, "data"), "instant"), "details");
+    private static IEnumerable<JsonElement> Lists(JsonElement at, int depth)
+    {
+        if (depth > MostSteps)
+            yield break;
+        if (at.ValueKind == JsonValueKind.Array)
+        {
+            if (at.GetArrayLength() > 0 && at[0].ValueKind == JsonValueKind.Object)
+                yield return at;
+            yield break;
+        }
+        if (at.ValueKind != JsonValueKind.Object)
+            yield break;
+        foreach (var inner in at.EnumerateObject().Take(200).SelectMany(p => Lists(p.Value, depth + 1)))
+            yield return inner;
+    }
+
+    private static IEnumerable<(string Path, JsonElement Value)> Flat(JsonElement at, string path, int depth)
+    {
+        if (at.ValueKind != JsonValueKind.Object)
+        {
+            if (path.Length > 0 && at.ValueKind is not JsonValueKind.Array)
+                yield return (path, at);
+            yield break;
+        }
+        if (depth > MostSteps)
+            yield break;
+        foreach (var part in at.EnumerateObject().Take(TextTable.MostColumns + 1))
+        {
+            // A number may stand beside its unit: { "value": -12, "unitCode": "degC" }.
+            if (part.Value.ValueKind == JsonValueKind.Object && Child(part.Value, "value") is { } value)
+            {
+                yield return (path.Length == 0 ? part.Name : $"{path}.{part.Name}", value);
+                continue;
+            }
+            foreach (var inner in Flat(part.Value, path.Length == 0 ? part.Name : $"{path}.{part.Name}", depth + 1))
+                yield return inner;
+        }
+    }
+
+    private static string Last(string path) => path[(path.LastIndexOf('.') + 1)..];
+
+    /// <summary>An object that names units by key, wherever it stands: the values are all short texts.</summary>
+    private static Dictionary<string, string> UnitsOf(JsonElement root)
+    {
+        var units = new Dictionary<string, string>();
+        void Look(JsonElement at, int depth)
+        {
+            if (at.ValueKind != JsonValueKind.Object || depth > MostSteps)
+                return;
+            foreach (var part in at.EnumerateObject().Take(200).Where(p => p.Value.ValueKind == JsonValueKind.Object))
+            {
+                if (part.Name.Contains("unit", StringComparison.OrdinalIgnoreCase))
+                {
+                    foreach (
+                        var unit in part
+                            .Value.EnumerateObject()
+                            .Take(TextTable.MostColumns)
+                            .Where(u => u.Value.ValueKind == JsonValueKind.String)
+                    )
+                        units.TryAdd(unit.Name, unit.Value.GetString()!);
+                }
+                else
+                    Look(part.Value, depth + 1);
+            }
+        }
+        Look(root, 0);
+        return units;
+    }
+
+    private static JsonElement? Height(JsonElement root) =>
+        Child(Child(root, "geometry"), "coordinates") is { ValueKind: JsonValueKind.Array } at
+        && at.GetArrayLength() == 3
+            ? at.EnumerateArray().Last()
+            : null;
 
     private static string[] Cells(JsonElement reading, Dictionary<string, int> columns)
     {
-        var cells = new string[columns.Count + 1];
+        var cells = new string[columns.Count];
         Array.Fill(cells, "");
-        cells[0] = Text(Child(reading, "time"));
-        if (Details(reading) is { ValueKind: JsonValueKind.Object } details)
+        foreach (var (path, value) in Flat(reading, "", 0))
         {
-            foreach (var detail in details.EnumerateObject())
-                cells[columns[detail.Name]] = Text(detail.Value);
+            if (columns.TryGetValue(path, out var at))
+                cells[at] = Text(value);
         }
         return cells;
     }
@@ -197,6 +278,25 @@ internal static class JsonTable
         if (Child(root, "timezone") is { ValueKind: JsonValueKind.String } zone)
             notes["time zone"] = zone.GetString()!;
         var meta = Child(Child(root, "properties"), "meta");
+        foreach (
+            var (key, names) in (ReadOnlySpan<(string, string[])>)
+                [("latitude", ["latitude", "lat"]), ("longitude", ["longitude", "lon", "lng"])]
+        )
+        {
+            if (
+                names.Select(n => Child(root, n)).FirstOrDefault(c => c is { ValueKind: JsonValueKind.Number }) is
+                { } place
+            )
+                notes[key] = place.GetRawText();
+        }
+        if (
+            Child(Child(root, "geometry"), "coordinates") is { ValueKind: JsonValueKind.Array } point
+            && point.GetArrayLength() >= 2
+        )
+        {
+            notes["longitude"] = point[0].GetRawText();
+            notes["latitude"] = point[1].GetRawText();
+        }
         if ((Child(root, "issued") ?? Child(meta, "updated_at")) is { ValueKind: JsonValueKind.String } issued)
             notes["issued"] = issued.GetString()!;
         return notes;

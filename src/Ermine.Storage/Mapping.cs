@@ -211,11 +211,14 @@ internal static class Mapping
     private static string? KeyOf(JsonObject entry) =>
         Ids.Where(entry.ContainsKey).Select(id => $"{id}={entry[id]?.ToJsonString()}").FirstOrDefault();
 
-    private static string Write<T>(T thing)
+    private static string Write<T>(T thing) => Document(thing).ToJsonString(Json);
+
+    /// <summary>A thing as it is kept: without what is usual for its type, with the number of its shape.</summary>
+    public static JsonObject Document<T>(T thing)
     {
         var body = (JsonObject)JsonSerializer.SerializeToNode(thing, Json)!;
         body[Shapes.Field] = Shapes.Now;
         TypedThings.Thin(body);
-        return body.ToJsonString(Json);
+        return body;
     }
 }

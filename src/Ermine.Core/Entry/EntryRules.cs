@@ -51,6 +51,9 @@ public static partial class EntryRules
     /// <summary>Most pieces that are given a price.</summary>
     public const int MostPrices = 100;
 
+    /// <summary>Most readings of a forecast: over a year of hours.</summary>
+    public const int MostReadings = 10_000;
+
     /// <summary>First and last date of a night: what lies beyond is a slip.</summary>
     public static readonly DateOnly FirstDate = new(1950, 1, 1),
         LastDate = new(2150, 12, 31);
@@ -100,6 +103,33 @@ public static partial class EntryRules
         {
             foreach (var (id, price) in prices)
                 faults.Range($"prices.{id}", price, 0, 1_000_000, "in your money");
+        }
+        return faults.Found;
+    }
+
+    /// <summary>Faults of a whole forecast that was not read from a reading's file; none where it is sound.</summary>
+    /// <param name="field">Where it stands.</param>
+    /// <param name="series">The forecast.</param>
+    public static IReadOnlyList<Fault> Check(string field, ForecastSeries series)
+    {
+        var faults = new Faults();
+        faults.Name($"{field}.name", series.Name);
+        faults.Add(CheckElevation($"{field}.elevationM", series.ElevationM));
+        if (series.Hours.Count is 0 or > MostReadings)
+            faults.Add($"{field}.hours", $"{series.Hours.Count}", $"Give from 1 to {MostReadings} readings.");
+        if (series.Hours.Zip(series.Hours.Skip(1)).Any(p => p.First.Time >= p.Second.Time))
+            faults.Add($"{field}.hours", "out of order", "Give the readings in order of time, each time once.");
+        foreach (var (n, hour) in series.Hours.Take(MostReadings).Index())
+        {
+            if (faults.Found.Count > 20)
+                break;
+            faults.Range($"{field}.hours[{n}].temperatureC", hour.TemperatureC, -90, 60, "°C");
+            faults.Range($"{field}.hours[{n}].windMs", hour.WindMs ?? 0, 0, 100, "m/s");
+            faults.Range($"{field}.hours[{n}].humidity", hour.Humidity ?? 0, 0, 1, "of saturation");
+            faults.Range($"{field}.hours[{n}].cloud", hour.Cloud ?? 0, 0, 1, "of the sky");
+            faults.Add(CheckDate($"{field}.hours[{n}].time", DateOnly.FromDateTime(hour.Time.DateTime)));
+            if (hour.Members?.Any(m => m is not (>= -90 and <= 60)) ?? false)
+                faults.Add($"{field}.hours[{n}].members", "out of range", "Air lies between −90 and 60 °C.");
         }
         return faults.Found;
     }

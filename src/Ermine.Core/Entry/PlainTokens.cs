@@ -162,6 +162,16 @@ internal static partial class PlainTokens
                 tokens.Add(
                     new(match.Value, match.Index, Number(times.Value, PlainUnit.Times), PlainUnit.Times, times.Value)
                 );
+            else if (match.Groups["w"] is { Success: true } seasons)
+                tokens.Add(
+                    new(
+                        match.Value,
+                        match.Index,
+                        Said[seasons.Value.ToLowerInvariant()],
+                        PlainUnit.Seasons,
+                        seasons.Value
+                    )
+                );
             else if (tokens.Count == 0 && Said.TryGetValue(match.Value.ToLowerInvariant(), out var said))
                 tokens.Add(new(match.Value, match.Index, said, PlainUnit.Times, ""));
             else
@@ -239,6 +249,7 @@ internal static partial class PlainTokens
               (?<u>\s*-?\s*(?:kgs?|kilos?|gsm|g/m[2²]|gramm(?:es)?|grams?|gr|g|oz|ounces?|lbs?|pounds?|[°º]\s?[cf]|degrees?\s+(?:celsius|fahrenheit)|deg\s?[cf]|celsius|fahrenheit|[°º]|degrees?|degs?|grader?|degrés|
                 clo|togs?|m[²2]k/w|cm|mm|inch(?:es)?|in|["″]|lit(?:re|er)s?|fill\s+power|fp|cu\s?in|seasons?|jahreszeiten|sesong|pairs?|paar|paires|par|pcs|stk|x|×|denier|den|%|c|f|r|l|d)(?![\p{L}\d]))?
             |3/4
+            |(?<![\p{L}])(?<w>two|three|four|five)[\s\-]?seasons?(?![\p{L}])
             |(?<![\p{L}\d])[x×]\s?(?<x>\d{1,2})(?![\p{L}\d])
             |[\p{L}][\p{L}\p{M}\d'\-/&]*|&
             """,

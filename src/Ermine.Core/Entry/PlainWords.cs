@@ -33,13 +33,14 @@ public sealed partial class PlainWords
     private readonly Degrees scale;
     private readonly List<PlainToken> tokens;
     private readonly HashSet<int> used = [];
-    private readonly List<int> named = [];
+    private readonly List<(int At, string Concept)> named = [];
     private readonly List<string> concepts = [];
     private readonly List<Claim> claims = [];
     private readonly List<PlainQuestion> questions = [];
     private bool? hood;
     private bool collar,
-        old;
+        old,
+        tight;
     private double? massG,
         packedL,
         girthCm,
@@ -112,7 +113,7 @@ public sealed partial class PlainWords
                 if (tokens.Skip(i).Take(length).Any(t => t.Value is not null))
                     continue;
                 var phrase = string.Join(' ', tokens.Skip(i).Take(length).Select(t => t.Text.ToLowerInvariant()));
-                if (Feature(phrase) || Known(phrase))
+                if (Feature(phrase) || Known(i, phrase))
                 {
                     for (var k = i; k < i + length; k++)
                         used.Add(k);
@@ -137,17 +138,23 @@ public sealed partial class PlainWords
 
         void Take(int at, string[] found)
         {
-            concepts.AddRange(found);
+            Name(at, found);
             used.Add(at);
         }
     }
 
-    private bool Known(string phrase)
+    private bool Known(int at, string phrase)
     {
         if (Vocabulary.Of(phrase) is not { } found)
             return false;
-        concepts.AddRange(found);
+        Name(at, found);
         return true;
+    }
+
+    private void Name(int at, string[] found)
+    {
+        concepts.AddRange(found);
+        named.AddRange(found.Select(f => (at, f)));
     }
 
     private bool Feature(string phrase)
@@ -186,6 +193,12 @@ public sealed partial class PlainWords
             or "vieux"
             or "vieille":
                 old = true;
+                return true;
+            case "tight" or "tight fit" or "eng" or "trang" or "trång" or "serré":
+                tight = true;
+                return true;
+            case "hooded" or "with hood" or "mit kapuze" or "med hette" or "med luva" or "avec capuche":
+                hood = true;
                 return true;
             default:
                 return false;
@@ -241,6 +254,7 @@ public sealed partial class PlainWords
     private ItemType? BestType()
     {
         var said = Completed();
+        var head = Head();
         ItemType? best = null;
         var most = double.MinValue;
         foreach (var candidate in ItemTypes.All)
@@ -250,11 +264,40 @@ public sealed partial class PlainWords
                 continue;
             var matched = 1 + candidate.Words.Skip(1).Count(said.Contains);
             var unsaid = candidate.Words.Count - matched;
-            var score = 10.0 * matched - 4 * unsaid - Distance(candidate);
+            var score = 10.0 * matched - 4 * unsaid + (nouns.Contains(head) ? 6 : 0) - Distance(candidate);
             if (score > most)
                 (best, most) = (candidate, score);
         }
         return best;
+    }
+
+    /// <summary>
+    /// The noun that a name is of, the last before a word such as “for” or “with”: ski socks are socks, and a hood for the quilt is a hood.
+    /// </summary>
+    private string? Head()
+    {
+        var cut = tokens.FindIndex(t =>
+            t.Text.ToLowerInvariant()
+                is "for"
+                    or "with"
+                    or "without"
+                    or "für"
+                    or "mit"
+                    or "ohne"
+                    or "til"
+                    or "för"
+                    or "med"
+                    or "uten"
+                    or "utan"
+                    or "pour"
+                    or "avec"
+                    or "sans"
+                    or "of"
+                    or "de"
+        );
+        var nouns = named.Where(n => Nouns.Contains(n.Concept)).ToList();
+        return nouns.Where(n => cut <= 0 || n.At < cut).Select(n => n.Concept).LastOrDefault()
+            ?? nouns.Select(n => n.Concept).LastOrDefault();
     }
 
     /// <summary>What was said, and the noun that goes without saying.</summary>
@@ -335,7 +378,7 @@ public sealed partial class PlainWords
 
     private KitItem Thing()
     {
-        var item = type!.Make(Guid.NewGuid(), Name());
+        var item = type!.Make(Guid.NewGuid(), NameOf());
         var material = Material(item);
         if (material != item.Material)
             item = item with { Material = material };
@@ -354,6 +397,8 @@ public sealed partial class PlainWords
             item = item with { Collar = true };
         if (old && item.Material is Kit.Material.Down or Kit.Material.TreatedDown or Kit.Material.SyntheticFill)
             item = item with { LoftFactor = Loft.IfOld };
+        if (tight && item.Kind == ItemKind.Garment)
+            item = item with { Tight = true };
         if (concepts.Contains("narrow") && item.Kind == ItemKind.Pad)
             item = item with { Narrow = true };
         if (concepts.Contains("wind") && item.Kind is ItemKind.Garment or ItemKind.Bag or ItemKind.Quilt)
@@ -394,7 +439,7 @@ public sealed partial class PlainWords
     }
 
     /// <summary>The words as they were written, without what was read as a number.</summary>
-    private string Name()
+    private string NameOf()
     {
         var words = tokens
             .Index()

@@ -85,7 +85,7 @@ internal static class Vocabulary
         headband: headband, stirnband, pannebånd, pannband, bandeau, ear warmer
         cap: cap, peaked cap, ball cap, kappe, caps, keps
         balaclava: balaclava, balaclavas, balaklava, sturmhaube, finlandshette, cagoule
-        hood: hood, hooded, hoods, kapuze, kapuzen, hette, luva, capuche
+        hood: hood, hoods, kapuze, kapuzen, hette, luva, capuche
         tube: tube, neck tube, neck gaiter, neck warmer, neckwarmer, tube scarf, schlauchtuch, schlauchschal, halstuch, hals, halse, halsrør, halsduk, cache-cou, tour de cou
         scarf: scarf, schal, skjerf, halsduk stickad, écharpe
         mask: mask, face mask, facemask, gesichtsmaske, ansiktsmaske, ansiktsmask, masque

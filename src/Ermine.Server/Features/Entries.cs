@@ -63,7 +63,7 @@ public static class Entries
         : EntryRules.CheckDate("today", request.Today) is { } never ? Problems.Faults([never])
         : TypedResults.Ok(PlainNights.Read(request.Text, request.Today, scale));
 
-    private static Fault? Scale(string? units, out Degrees scale)
+    internal static Fault? Scale(string? units, out Degrees scale)
     {
         scale = units?.ToUpperInvariant() is "F" or "°F" or "FAHRENHEIT" or "IMPERIAL"
             ? Degrees.Fahrenheit

@@ -14,7 +14,7 @@ public static class Forecasts
     public sealed record ReadForecast(ForecastHead Forecast, int LeftOut);
 
     /// <summary>Most forecasts that are kept.</summary>
-    private const int Most = 200;
+    internal const int Most = 200;
 
     /// <summary>What a forecast is to be called.</summary>
     public sealed record ForecastName(string Name);
@@ -46,10 +46,11 @@ public static class Forecasts
                 "text/tab-separated-values",
                 "application/json",
                 "application/geo+json",
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
                 "application/octet-stream"
             )
             .WithSummary(
-                "Read a forecast from CSV, JSON or GeoJSON; broken readings are listed, takeGood takes the rest"
+                "Read a forecast from CSV, a spreadsheet, JSON or GeoJSON; broken readings are listed, takeGood takes the rest"
             );
         saves.MapPut("/{id:guid}", Rename).WithSummary("Name a forecast; its readings never change");
         saves.MapDelete("/{id:guid}", Remove).WithSummary("Remove a forecast that no trip stands on");
@@ -99,7 +100,7 @@ public static class Forecasts
 
     private const string Smaller = "cut the file to the days of the trip";
 
-    private static async Task<byte[]> BodyOf(HttpRequest request)
+    internal static async Task<byte[]> BodyOf(HttpRequest request)
     {
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, request.HttpContext.RequestAborted);
@@ -115,6 +116,7 @@ public static class Forecasts
         string? temperatureUnit = null,
         string? windUnit = null,
         double? elevationM = null,
+        string? browserZone = null,
         bool takeGood = false
     )
     {
@@ -133,7 +135,7 @@ public static class Forecasts
         var reading = await work.Run(
             bytes.Length / 1_000,
             Smaller,
-            stop => ForecastFile.Read(name, bytes, new(timeZone, temperature, wind, elevationM), stop),
+            stop => ForecastFile.Read(name, bytes, new(timeZone, temperature, wind, elevationM, browserZone), stop),
             request.HttpContext.RequestAborted
         );
         if (reading.Series is null || reading.Faults.Count > 0 && !takeGood)
@@ -146,6 +148,7 @@ public static class Forecasts
                 {
                     ["goodLines"] = reading.Series?.Hours.Count ?? 0,
                     ["needs"] = reading.Needs,
+                    ["zones"] = reading.Zones ?? [],
                 }
             );
         return TypedResults.Created(

@@ -37,7 +37,7 @@ export class Problem extends Error {
     readonly status: number,
     readonly title: string,
     readonly faults: Fault[],
-    readonly more: { goodLines?: number; errorCount?: number; needs?: string[] } = {},
+    readonly more: { goodLines?: number; errorCount?: number; needs?: string[]; zones?: string[] } = {},
   ) {
     super(title);
   }
@@ -64,6 +64,13 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
 
 /** A browser lets a request outlive its page only while its body is small. */
 const outlives = (body: unknown) => JSON.stringify(body).length < 50_000;
+
+/** A file as it is, for a call that looks at it. */
+const sent = (file: Blob) => ({
+  body: file as unknown as string,
+  bodySerializer: (body: unknown) => body as Blob,
+  headers: { "Content-Type": "application/octet-stream" },
+});
 
 /** A trip as it stands, a night of it and one of its people. */
 export type Asked = { trip: Trip; night: number; member: number };
@@ -132,11 +139,21 @@ export const api = {
     answer(
       client.POST("/api/forecasts", {
         params: { query },
-        body: file as unknown as string,
-        bodySerializer: (body) => body as unknown as Blob,
-        headers: { "Content-Type": "text/csv" },
+        ...sent(file),
       }),
     ),
+  whatIs: (file: Blob) => answer(client.POST("/api/files/what", sent(file))),
+  readKit: (file: Blob, query: { columns?: string; units: string }) =>
+    answer(client.POST("/api/kit/read", { params: { query }, ...sent(file) })),
+  readPackage: (file: Blob) =>
+    answer(
+      client.POST("/api/package/read", {
+        ...sent(file),
+        headers: { "Content-Type": "application/json" },
+      } as never),
+    ) as Promise<Schema["PackageRead"]>,
+  saveForecasts: (forecasts: Schema["ForecastSeries"][]) =>
+    answer(client.POST("/api/forecasts/whole", { body: forecasts })),
   nameForecast: (id: string, name: string) =>
     answer(client.PUT("/api/forecasts/{id}", { params: { path: { id } }, body: { name } })),
   removeForecast: (id: string) => answer(client.DELETE("/api/forecasts/{id}", { params: { path: { id } } })),
@@ -147,9 +164,7 @@ export const api = {
   itinerary: (file: Blob) =>
     answer(
       client.POST("/api/itinerary", {
-        body: file as unknown as string,
-        bodySerializer: (body) => body as unknown as Blob,
-        headers: { "Content-Type": "text/calendar" },
+        ...sent(file),
       }),
     ),
 };

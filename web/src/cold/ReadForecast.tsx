@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, type Problem, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
@@ -10,19 +10,25 @@ import { units, useSettings } from "../units/units";
 import { ForecastsRead } from "./ForecastsRead";
 
 /** Reads a forecast file. What the file does not say itself is asked; what is broken is listed; the good part can be taken. */
-export function ReadForecast(props: { open: boolean; onClose: () => void; trip: Trip }) {
+export function ReadForecast(props: {
+  open: boolean;
+  onClose: () => void;
+  trip: Trip;
+  /** Read at once: it was dropped on the page. */
+  given?: File;
+}) {
   const addForecast = useWorkspace((w) => w.addForecast);
   const u = useSettings();
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
-  const [zone, setZone] = useState(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const [zone, setZone] = useState("");
   const [temperature, setTemperature] = useState<"celsius" | "fahrenheit" | "">("");
   const [wind, setWind] = useState<"kilometresPerHour" | "milesPerHour" | "">("");
   const [elevation, setElevation] = useState<number | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const read = async (chosen: File, takeGood = false) => {
+  const read = async (chosen: File, takeGood = false, inZone = zone) => {
     setBusy(true);
     setFile(chosen);
     setProblem(null);
@@ -30,7 +36,8 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
       const { forecast } = await api.readForecast(chosen, {
         name: chosen.name.slice(0, 80),
         takeGood,
-        timeZone: zone || undefined,
+        timeZone: inZone || undefined,
+        browserZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
         temperatureUnit: temperature || undefined,
         windUnit: wind || undefined,
         elevationM: elevation ?? undefined,
@@ -46,13 +53,19 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
     }
   };
 
+  const { given } = props;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it is given
+  useEffect(() => {
+    if (given) void read(given);
+  }, [given]);
+
   return (
     <Sheet
       open={props.open}
       onClose={props.onClose}
       wide
       title="Read a forecast file"
-      intro="A table, JSON or GeoJSON with a time and a temperature, and wind, humidity and cloud where there are any. What the file says of its own units goes first."
+      intro="A table, spreadsheet, JSON or GeoJSON with a time and a temperature, and wind, humidity and cloud where there are any. What the file says of its own units goes first."
     >
       <div className="grid gap-3 sm:grid-cols-2">
         <TextField
@@ -85,7 +98,7 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
       <input
         ref={input}
         type="file"
-        accept=".csv,.txt,.tsv,.json,.geojson,text/csv,application/json"
+        accept=".csv,.txt,.tsv,.json,.geojson,.xlsx,text/csv,application/json"
         className="sr-only"
         aria-label="Forecast file"
         onChange={(e) => {
@@ -113,7 +126,30 @@ export function ReadForecast(props: { open: boolean; onClose: () => void; trip: 
           </Button>
         )}
       </div>
-      {problem && (
+      {problem && file && (problem.more.zones?.length ?? 0) > 0 && (
+        <div className="mt-4 rounded-xl bg-ice-wash p-3">
+          <p className="font-semibold">In which zone does the camp lie?</p>
+          <p className="text-[14px] text-soft">
+            {file.name} gives its times without one, or in UTC. One press, and it is read.
+          </p>
+          <div className="mt-2 flex flex-wrap gap-2">
+            {problem.more.zones?.map((z) => (
+              <Button
+                key={z}
+                look="strong"
+                disabled={busy}
+                onClick={() => {
+                  setZone(z);
+                  void read(file, false, z);
+                }}
+              >
+                {z.replaceAll("_", " ")}
+              </Button>
+            ))}
+          </div>
+        </div>
+      )}
+      {problem && !problem.more.zones?.length && (
         <div className="mt-4">
           <ProblemList problem={problem} />
         </div>

@@ -3,6 +3,7 @@ import { useSearchParams } from "react-router";
 import type { Drawer, KitItem } from "../api/client";
 import { LineEntry } from "../entry/LineEntry";
 import { freeName, namesOf } from "../entry/names";
+import { FileButtons } from "../exchange/FileButtons";
 import { editMember, newId, othersUse, useReadings, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -90,7 +91,7 @@ export function Component() {
           )}
         </h1>
         {member && <Weight chosen={along} drawerOf={drawerOf} />}
-        <div className="my-3 max-w-2xl">
+        <div className="my-3 grid items-start gap-2 md:grid-cols-[minmax(0,1fr)_auto]">
           <LineEntry
             label="Type a thing to add, or search"
             placeholder="Type a thing to add it, or search: 3 thick wool socks"
@@ -98,6 +99,7 @@ export function Component() {
             onText={setText}
             onAdd={put}
           />
+          <FileButtons />
         </div>
         {all.length === 0 && <Beginning onTry={setText} />}
         {words.length > 0 && all.length > 0 && (

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Outlet, useLocation } from "react-router";
 import type { Problem } from "../api/client";
+import { DropAnywhere } from "../exchange/DropAnywhere";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { ProblemList } from "../parts/Problem";
@@ -86,6 +87,7 @@ export function App() {
         </Suspense>
       )}
       <NewTrip open={open === "trip"} onClose={() => setOpen(null)} />
+      <DropAnywhere />
     </Faults.Provider>
   );
 }

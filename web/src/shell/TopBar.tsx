@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { DropdownMenu, Popover } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, type NightLine, type Sleeper } from "../api/client";
+import { useFile } from "../exchange/useFile";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { VerdictMark } from "../parts/VerdictMark";
@@ -49,53 +50,86 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
   const edit = useWorkspace((w) => w.edit);
   const go = useGo();
   const navigate = useNavigate();
+  const file = useRef<HTMLInputElement>(null);
+  const take = useFile((f) => f.take);
   const [opened, setOpened] = useState(false);
   const examples = useQuery({ queryKey: ["examples"], queryFn: api.examples, enabled: opened });
   const shown = hasExamples(examples.data, trips);
   return (
-    <DropdownMenu.Root onOpenChange={(open) => open && setOpened(true)}>
-      <DropdownMenu.Trigger className={`${trigger} -ml-2 font-bold font-display text-lg`}>
-        {trip?.name ?? "Trips"} <Caret />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" className={menu}>
-          {Object.values(trips).map((t) => (
-            <DropdownMenu.Item key={t.id} className={entry} onSelect={() => go.trip(t.id)}>
-              {t.name}
-              <span className="ml-auto pl-4 text-soft">{t.nights.length} nights</span>
+    <>
+      <input
+        ref={file}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="A trip, kit, forecast or camps"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          if (chosen) void take(chosen);
+          e.target.value = "";
+        }}
+      />
+      <DropdownMenu.Root onOpenChange={(open) => open && setOpened(true)}>
+        <DropdownMenu.Trigger className={`${trigger} -ml-2 font-bold font-display text-lg`}>
+          {trip?.name ?? "Trips"} <Caret />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="start" className={menu}>
+            {Object.values(trips).map((t) => (
+              <DropdownMenu.Item key={t.id} className={entry} onSelect={() => go.trip(t.id)}>
+                {t.name}
+                <span className="ml-auto pl-4 text-soft">{t.nights.length} nights</span>
+              </DropdownMenu.Item>
+            ))}
+            <DropdownMenu.Separator className="my-1 border-line border-t" />
+            <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
+              New trip
             </DropdownMenu.Item>
-          ))}
-          <DropdownMenu.Separator className="my-1 border-line border-t" />
-          <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
-            New trip
-          </DropdownMenu.Item>
-          {examples.data && (
-            <DropdownMenu.Item
-              className={entry}
-              onSelect={() => {
-                if (!shown) return void showExamples();
-                const next = Object.keys(trips).find((id) => !examples.data?.trips.some((t) => t.id === id));
-                void dropExamples().then(() => (next ? go.trip(next) : navigate("/")));
-              }}
-            >
-              {shown ? "Take the examples away" : "Look at the examples"}
+            {trip && (
+              <DropdownMenu.Item asChild className={entry}>
+                <a href={`/api/trips/${trip.id}/file`} download>
+                  Save {trip.name} as a file
+                </a>
+              </DropdownMenu.Item>
+            )}
+            <DropdownMenu.Item asChild className={entry}>
+              <a href="/api/archive" download>
+                Save everything as a file
+              </a>
             </DropdownMenu.Item>
-          )}
-          {trip && (
-            <DropdownMenu.Item
-              className={`${entry} text-ember`}
-              onSelect={() => {
-                const next = Object.keys(trips).find((id) => id !== trip.id);
-                edit([{ kind: "trips", id: trip.id, before: trip, after: null }]);
-                if (next) go.trip(next);
-              }}
-            >
-              Remove {trip.name}
+            <DropdownMenu.Item className={entry} onSelect={() => file.current?.click()}>
+              Open a file
             </DropdownMenu.Item>
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+            {examples.data && (
+              <DropdownMenu.Item
+                className={entry}
+                onSelect={() => {
+                  if (!shown) return void showExamples();
+                  const next = Object.keys(trips).find(
+                    (id) => !examples.data?.trips.some((t) => t.id === id),
+                  );
+                  void dropExamples().then(() => (next ? go.trip(next) : navigate("/")));
+                }}
+              >
+                {shown ? "Take the examples away" : "Look at the examples"}
+              </DropdownMenu.Item>
+            )}
+            {trip && (
+              <DropdownMenu.Item
+                className={`${entry} text-ember`}
+                onSelect={() => {
+                  const next = Object.keys(trips).find((id) => id !== trip.id);
+                  edit([{ kind: "trips", id: trip.id, before: trip, after: null }]);
+                  if (next) go.trip(next);
+                }}
+              >
+                Remove {trip.name}
+              </DropdownMenu.Item>
+            )}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
   );
 }
 

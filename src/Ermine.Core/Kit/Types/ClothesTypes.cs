@@ -72,7 +72,7 @@ internal static partial class Tables
         windTrousers      | Wind trousers                   | legs  | garment |  110 | 0.4 | si.02   | legs    | syntheticFabric | .5  | 30  | 6 | bare | 45 | windproof | trousers wind
         softShell         | Soft-shell jacket               | torso | garment |  520 | 3   | si.05   | torso   | syntheticFabric | 1.5 | 50  | - | bare | 20 | windproof | shell/jacket soft
         softShellTrousers | Soft-shell trousers             | legs  | garment |  430 | 2.5 | si.05   | legs    | syntheticFabric | 1.5 | 50  | - | bare | 60 | windproof | trousers soft shell
-        shellJacket       | Shell jacket                    | torso | garment |  450 | 2   | si.03   | hoodjacket | syntheticFabric | .8 | 5  | 20 | bare | 20 | windproof | shell
+        shellJacket       | Shell jacket                    | torso | garment |  450 | 2   | si.03   | hoodjacket | syntheticFabric | .8 | 5  | 20 | bare | 20 | windproof | jacket/shell shell
         hardShell         | Hard-shell jacket, sturdy       | torso | garment |  600 | 3   | si.03   | hoodjacket | syntheticFabric | 1  | 5  | 20 | bare | 20 | windproof | shell/jacket hard
         rainJacket        | Rain jacket                     | torso | garment |  250 | 1   | si.02   | hoodjacket | syntheticFabric | .6 | 2  | 40 | bare | 20 | windproof | shell/jacket rain
         rubberJacket      | Coated rain jacket              | torso | garment |  700 | 4   | si.02   | hoodjacket | coated       | .8  | 0   | 100 | bare | 20 | windproof | shell/jacket coated

@@ -11,7 +11,7 @@ internal static partial class Tables
         synthSocks        | Synthetic socks                 | feet | garment |   70 | 0.3 | si.06  | socks     | syntheticFabric | 2   | 500 | - | bare | 30 | -  | sock synthetic
         cottonSocks       | Cotton socks                    | feet | garment |   60 | 0.3 | clo.02 | socks     | cotton          | 1.5 | 500 | - | bare | 30 | -  | sock cotton
         fleeceSocks       | Fleece socks                    | feet | garment |   95 | 0.8 | si.11  | socks     | fleece          | 5   | 600 | - | bare | 30 | -  | sock fleece
-        skiSocks          | Long ski socks                  | feet | garment |  110 | 0.6 | clo.10 | longsocks | wool            | 2.5 | 500 | - | bare | 40 | -  | sock wool long
+        skiSocks          | Long ski socks                  | feet | garment |  110 | 0.6 | clo.10 | longsocks | wool            | 2.5 | 500 | - | bare | 40 | -  | sock long ski
         downSocks         | Down socks                      | feet | garment |   90 | 1   | loft2  | booties   | down            | 20  | 30  | - | bare | 20 | -  | sock down
         heatedSocks       | Heated socks                    | feet | garment |  300 | 0.8 | si.09  | longsocks | syntheticFabric | 4   | 400 | - | bare | 40 | -  | sock heated
         foamSocks         | Closed-cell socks               | feet | garment |  160 | 0.8 | si.08  | socks     | foam            | 3   | 0   | 100000 | bare | 40 | - | sock foam
@@ -75,7 +75,7 @@ internal static partial class Tables
     public const string Heads = """
         thinHat           | Thin hat                        | head | garment |   40 | 0.2 | si.10 | head      | wool            | 2  | 400 | - | bare | 5  | -    | hat thin
         woolHat           | Wool hat                        | head | garment |   80 | 0.5 | si.14 | head      | wool            | 5  | 500 | - | bare | 5  | -    | hat wool
-        thickHat          | Thick hat                       | head | garment |   95 | 0.6 | si.16 | head      | wool            | 7  | 400 | - | bare | 5  | -    | hat thick
+        thickHat          | Thick hat                       | head | garment |   95 | 0.6 | si.16 | head      | wool            | 7  | 400 | - | bare | 5  | -    | hat thick wool
         fleeceHat         | Fleece hat                      | head | garment |   50 | 0.4 | si.12 | head      | fleece          | 4  | 500 | - | bare | 5  | -    | hat fleece
         windHat           | Windproof hat                   | head | garment |   70 | 0.5 | si.13 | head      | fleece          | 4  | 10  | - | bare | 5  | windproof | hat wind
         earflapHat        | Hat with ear flaps              | head | garment |  150 | 1   | si.20 | earflap   | syntheticFill   | 12 | 20  | - | bare | 8  | windproof cord | hat earflap

@@ -9,7 +9,7 @@ internal static partial class Tables
         foldedFoamPad     | Folding foam pad                | under | pad        |  410 | 9    | R2        | whole    | foam            |  19 |    0 |   - | bare | 10 | -              | pad foam folding
         pad               | Sleeping pad                    | under | pad        |  500 | 5    | R2        | whole    | unsaid          |  40 |    0 |   - | bare | 60 | -              | pad
         shortFoamPad      | Short foam pad                  | under | pad        |  230 | 5    | R1.7      | shortpad | foam            |  15 |    0 |   - | bare | 15 | -              | pad foam short
-        sitPad            | Sit pad                         | under | pad        |   60 | 1.5  | R1.2      | sitpad   | foam            |  12 |    0 |   - | bare |  5 | -              | pad sit
+        sitPad            | Sit pad                         | under | pad        |   60 | 1.5  | R1.2      | sitpad   | foam            |  12 |    0 |   - | bare |  5 | -              | pad sit foam
         summerInflatable  | Inflatable pad, uninsulated     | under | pad        |  380 | 1.2  | R1.3      | whole    | inflatable      |  70 |    0 |   - | bare | 180 | -             | pad inflatable summer
         inflatablePad     | Inflatable pad, three season    | under | pad        |  480 | 1.7  | R3.2      | whole    | inflatable      |  75 |    0 |   - | bare | 180 | -             | pad inflatable
         winterInflatable  | Inflatable pad, winter          | under | pad        |  600 | 2.5  | R5        | whole    | inflatable      |  80 |    0 |   - | bare | 200 | -             | pad inflatable winter
@@ -34,6 +34,8 @@ internal static partial class Tables
         synthBag          | Synthetic bag, three season     | over  | bag        | 1400 | 12   | comfort1  | whole    | syntheticFill   |  40 |   20 |   6 | bare | 60 | hood           | bag synthetic
         synthBagWinter    | Synthetic bag, winter           | over  | bag        | 2200 | 20   | comfort-10| whole    | syntheticFill   |  60 |   20 |   6 | bare | 60 | hood collar    | bag synthetic winter
         bag               | Sleeping bag                    | over  | bag        | 1400 | 11   | comfort0  | whole    | unsaid          |  45 |   20 |   6 | bare | 60 | hood           | bag
+        bagSummer         | Summer bag                      | over  | bag        |  800 | 7    | comfort9  | whole    | unsaid          |  25 |   20 |   6 | bare | 60 | hood           | bag summer
+        bagWinter         | Winter bag                      | over  | bag        | 1800 | 15   | comfort-8 | whole    | unsaid          |  60 |   20 |   6 | bare | 60 | hood           | bag winter
         blanketBag        | Rectangular bag without hood    | over  | bag        | 1600 | 15   | comfort8  | whole    | syntheticFill   |  25 |   20 |   6 | bare | 60 | -              | bag rectangular
         halfBag           | Half bag for legs               | over  | bag        |  500 | 4    | comfort0  | halfbody | down            |  50 |   20 |   6 | bare | 60 | -              | bag half
         overbag           | Synthetic overbag               | over  | bag        | 1000 | 10   | comfort8  | whole    | syntheticFill   |  30 |   20 |   6 | bare | 60 | wide           | overbag
@@ -43,6 +45,7 @@ internal static partial class Tables
         synthQuilt        | Synthetic quilt                 | over  | quilt      |  800 | 9    | comfort7  | body     | syntheticFill   |  30 |   20 |   6 | bare | 60 | -              | quilt synthetic
         overquilt         | Synthetic overquilt             | over  | quilt      | 1000 | 11   | comfort4  | body     | syntheticFill   |  40 |   20 |   6 | bare | 60 | -              | overquilt
         quilt             | Quilt                           | over  | quilt      |  700 | 7    | comfort2  | body     | unsaid          |  40 |   20 |   6 | bare | 60 | -              | quilt
+        halfQuilt         | Half quilt for legs             | over  | quilt      |  380 | 4    | comfort4  | halfbody | unsaid          |  40 |   20 |   6 | bare | 60 | -              | quilt half
         woolBlanket       | Wool blanket                    | over  | quilt      | 1600 | 12   | tog3      | body     | wool            |   8 |  200 |   - | bare | 20 | openfoot       | blanket wool
         fleeceBlanket     | Fleece blanket                  | over  | quilt      |  600 | 6    | tog1.5    | body     | fleece          |   5 |  300 |   - | bare | 20 | openfoot       | blanket fleece
         insulatedBlanket  | Insulated blanket               | over  | quilt      |  600 | 7    | loft2     | body     | syntheticFill   |  20 |   20 |   6 | bare | 20 | openfoot       | blanket insulated
