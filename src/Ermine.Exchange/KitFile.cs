@@ -257,7 +257,7 @@ public static class KitFile
                 );
             if (name.Length > 80)
                 name = name[..80];
-            var type = ItemTypes.Find(Cell(KitField.Type)) ?? ByWords(name);
+            var type = ItemTypes.Find(Cell(KitField.Type)) ?? ByWords(name) ?? ByNumbers();
             var item =
                 type?.Make(Guid.NewGuid(), name)
                 ?? new KitItem(Guid.NewGuid(), name, ItemKind.Gear, 0, [], ClaimSource.Estimated, new(0, 0, 0, 0));
@@ -274,6 +274,12 @@ public static class KitFile
                 line = PlainWords.Read($"{name} {Cell(KitField.Type)} {Cell(KitField.Words)}", scale);
             return ItemTypes.Find(line.Type);
         }
+
+        /// <summary>Only bags and quilts carry such temperatures, and only pads an R-value.</summary>
+        private ItemType? ByNumbers() =>
+            Cell(KitField.Comfort).Length + Cell(KitField.Limit).Length > 0 ? ItemTypes.Find("bag")
+            : Cell(KitField.RValue).Length > 0 ? ItemTypes.Find("pad")
+            : null;
 
         private KitItem Filled(KitItem item)
         {

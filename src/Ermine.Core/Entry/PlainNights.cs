@@ -166,7 +166,7 @@ public static partial class PlainNights
             var written = new Queue<IReadOnlyList<DateOnly>>();
             var rest = Written()
                 .Replace(
-                    piece.Replace('−', '-').Replace('–', '-'),
+                    piece.Replace('−', '-').Replace('–', '-').Replace('@', ' '),
                     m =>
                     {
                         if (Dates(m, today) is not { } dates)
@@ -297,7 +297,7 @@ public static partial class PlainNights
 
     /// <summary>A number that is said to be neither above nor below, and is no date and no count.</summary>
     [GeneratedRegex(
-        @"(?<![-−–+\d.,\p{L}]\s?|minus\s)(?<!\d)(\d{1,2})(?![\d.]|\s*(?:nights?|n[äæe]|[-−–]\s*\d|to\b|bis\b|jan|feb|m[aä]r|apr|ma[iy]|jun|jul|aug|sep|o[ck]t|nov|de[csz]|°?\s*f\b))(?<!(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s\d{1,2})",
+        @"(?<![-−–+]\s?|[\d.,\p{L}]|minus\s)(\d{1,2})(?![\d.]|\s*(?:nights?|n[äæe]|[-−–]\s*\d|to\b|bis\b|jan|feb|m[aä]r|apr|ma[iy]|jun|jul|aug|sep|o[ck]t|nov|de[csz]|°?\s*f\b))(?<!(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s\d{1,2})",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Unsigned();

@@ -54,6 +54,11 @@ public sealed partial class PlainWords
         tokens = PlainTokens.Of(line);
     }
 
+    /// <summary>Whether there is a word for a concept that types are known by.</summary>
+    public static bool CanSay(string concept) => Sayable.Contains(concept);
+
+    private static readonly HashSet<string> Sayable = [.. Vocabulary.Concepts];
+
     /// <summary>Reads a line.</summary>
     /// <param name="line">At most <see cref="MostCharacters"/> characters; what is beyond is not looked at.</param>
     /// <param name="scale">The scale of temperatures that do not name theirs.</param>
@@ -262,7 +267,7 @@ public sealed partial class PlainWords
             var nouns = candidate.Words[0].Split('/');
             if (!nouns.Any(said.Contains))
                 continue;
-            var matched = 1 + candidate.Words.Skip(1).Count(said.Contains);
+            var matched = 1 + candidate.Words.Skip(1).Count(w => w.Split('/').Any(said.Contains));
             var unsaid = candidate.Words.Count - matched;
             var score = 10.0 * matched - 4 * unsaid + (nouns.Contains(head) ? 6 : 0) - Distance(candidate);
             if (score > most)
@@ -312,7 +317,7 @@ public sealed partial class PlainWords
             : said.Contains("fleece") || said.Contains("grid") ? "jumper"
             : said.Contains("pile") ? "jacket"
             : said.Contains("selfinflating") || said.Contains("inflatable") || said.Contains("sit") ? "pad"
-            : said.Contains("rain") || said.Contains("wind") ? "shell"
+            : said.Contains("rain") || said.Contains("wind") || said.Contains("waterproof") ? "shell"
             : said.Contains("felt") ? "bootliner"
             : said.Contains("rubber") ? "boot"
             : said.Contains("ice") ? "axe"

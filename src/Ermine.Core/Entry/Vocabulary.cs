@@ -26,7 +26,7 @@ internal static class Vocabulary
         overquilt: overquilt, over quilt, over-quilt, outer quilt
         underquilt: underquilt, under quilt, under-quilt, uq, unterquilt, hammock underquilt
         blanket: blanket, blankets, decke, wolldecke+wool, teppe, pledd, filt, couverture
-        foil: space blanket, emergency blanket, foil blanket, rettungsdecke, redningsteppe, räddningsfilt, couverture de survie
+        foil: foil, emergency foil, space blanket, emergency blanket, foil blanket, rettungsdecke, redningsteppe, räddningsfilt, couverture de survie
         bagliner: sleeping bag liner, bag liner, liner bag, bag inlet, hüttenschlafsack, inlett, innenschlafsack, lakenpose, reiselakan, drap de sac
         silk: silk, seide, silke, siden, soie
         bivy: bivy, bivi, bivvy, bivouac, bivouac sack, bivy sack, bivi bag, bivvy bag, bivy bag, biwaksack, biwak, vindsekk, sursac
@@ -34,13 +34,13 @@ internal static class Vocabulary
         top: top, tops, long sleeve, longsleeve, undershirt, oberteil, unterhemd, trøye, ulltrøye+wool, tröja, underställströja, haut, crew, halfzip, half zip
         base: base, base layer, baselayer, base layers, thermal, thermals, thermo, next to skin, unterwäsche, funktionsunterwäsche, undertøy, superundertøy, underställ, sous-vêtement, sous vêtement, first layer
         tights: tights, leggings, long johns, longjohns, john, johns, long underwear, long underpants, base bottoms, base bottom, baselayer bottoms, base layer bottoms, thermal bottoms, bottoms, unterhose, lange unterhose, longs, stillongs, långkalsonger, ullongs, collant
-        set: set, top and bottom, top and bottoms, top & bottom
+        set: top and tights, set, sett, sæt, top and bottom, top and bottoms, top & bottom
         tshirt: t-shirt, tshirt, tee, tee shirt, t shirt
         shirt: shirt, hemd, skjorte, skjorta, chemise
         briefs: briefs, boxers, boxer, underpants, pants under, slip, truse, bokser, kalsonger
         jumper: jumper, pullover, sweater, pulli, genser, ullgenser+wool, pull, mid layer, midlayer, sweatshirt+cotton
         jumper+hood: hoodie, hoody, hettegenser
-        jacket: jacket, jackets, jkt, jacke, jacken, jakke, jakker, jacka, jackor, veste, blouson, anorak jacket, puffy+insulated, puffer+insulated, belay jacket+thick, daunenjacke+down, dunjakke+down, dunjacka+down, doudoune+down
+        jacket: jacket, jackets, jkt, jacke, jacken, jakke, jakker, jacka, jackor, veste, blouson, anorak jacket, puffy+insulated, puffer+insulated, belay jacket+thick+synthetic, daunenjacke+down, dunjakke+down, dunjacka+down, doudoune+down
         vest: vest, vests, gilet, bodywarmer, weste, väst, sleeveless
         pile: pile, sherpa, high loft fleece, faserpelz
         active: active, active insulation, breathable insulated
@@ -50,14 +50,16 @@ internal static class Vocabulary
         bib: bib, bibs, salopettes, salopette, dungarees, latzhose, selebukse, hängselbyxor
         parka: parka, parkas
         coat: coat, overcoat, mantel, kåpe, frakk, rock coat, manteau
-        poncho: poncho
-        shell: shell, shells, hardshell+hard, hard shell+hard, softshell+soft, soft shell+soft, outer, windproof jacket+wind, windbreaker+wind, wind shirt+wind, windshirt+wind, wind jacket+wind, windjacke+wind, vindjakke+wind, vindjacka+wind, waterproof, regenjacke+rain, regnjakke+rain, regnjacka+rain, anorak+cotton, smock+smock, skalljakke, skaljacka, ytterjakke, hardshelljacke+hard
+        poncho: poncho, cape, rain cape+rain
+        shell: shell, shells, hardshell+hard, hard shell+hard, softshell+soft, soft shell+soft, outer, windproof jacket+wind, windbreaker+wind, wind shirt+wind, windshirt+wind, wind jacket+wind, windjacke+wind, vindjakke+wind, vindjacka+wind, regenjacke+rain, regnjakke+rain, regnjacka+rain, anorak+cotton, smock+smock, skalljakke, skaljacka, ytterjakke, hardshelljacke+hard
         rain: rain, regen, regn, pluie
         wind: wind, windproof, vind, winddicht, vindtett, coupe-vent
+        waterproof: waterproof, wasserdicht, vanntett, vattentät, imperméable
         soft: soft
         hard: hard
         coated: coated, pvc, oilskin
-        suit: suit, onepiece, one piece, one-piece, overall, coverall, onesie, dress, anzug, kjeledress, overall suit
+        suit: suit, onepiece, one piece, one-piece, onesie, dress, anzug
+        suit+overall: overall, coverall, boiler suit, kjeledress, overall suit
         knees: knee warmers, knee pads, kniewärmer
         arms: arm warmers, sleeves, armlinge
         sock: sock, socks, socke, socken, strümpfe, sokk, sokker, strumpor, sockor, raggsokker+wool, ullsokker+wool, ullsockor+wool, wollsocken+wool, chaussettes, chaussette
@@ -89,15 +91,16 @@ internal static class Vocabulary
         tube: tube, neck tube, neck gaiter, neck warmer, neckwarmer, tube scarf, schlauchtuch, schlauchschal, halstuch, hals, halse, halsrør, halsduk, cache-cou, tour de cou
         scarf: scarf, schal, skjerf, halsduk stickad, écharpe
         mask: mask, face mask, facemask, gesichtsmaske, ansiktsmaske, ansiktsmask, masque
-        nose: nose guard, nose cover, nosebeard, nasenschutz, nesebeskytter
-        breath: heat exchange mask, heat exchanger, breathing mask, varmeveksler
+        nose+mask: nose guard, nose cover, nosebeard, nasenschutz, nesebeskytter
+        breath+mask: heat-exchange mask, heat exchange mask, heat exchanger, breathing mask, varmeveksler
         goggles: goggles, goggle, skibrille, skibriller, skidglasögon, masque de ski
         glasses: glasses, sunglasses, glacier glasses, sonnenbrille, gletscherbrille, solbriller, solglasögon, lunettes
         helmet: helmet, helm, hjelm, hjälm, casque
         tent: tent, tents, zelt, telt, tält, tente
         tunnel: tunnel, tunneltelt
         dome: dome, kuppel
-        hot: hot tent, hot, stove tent
+        hot+tent: hot tent, stove tent
+        hot: hot
         tarp: tarp, tarps, tarpaulin, bâche
         hammock: hammock, hammocks, hängematte, hengekøye, hängmatta, hamac
         straps: straps, strap, tree straps, suspension, gurte
@@ -116,7 +119,7 @@ internal static class Vocabulary
         fuel: fuel, fuel bottle, brennstoff, drivstoff, bränsle, carburant
         cartridge: cartridge, gas cartridge, canister, gas canister, gaskartusche, kartusche, gassboks, gasburk
         pan: pan, pot, cook pot, saucepan, topf, gryte, kjele, kastrull, casserole
-        large: large pan, big pot, large pot
+        large+pan: large pan, big pot, large pot
         kettle: kettle, wasserkessel, vannkjele, bouilloire
         mug: mug, cup, becher, tasse, kopp, kåsa, kopp, gobelet
         bowl: bowl, schüssel, skål, bol
@@ -125,7 +128,7 @@ internal static class Vocabulary
         flask: flask, vacuum flask, termos
         cover: cover, cosy, cozy
         waterbag: hydration, reservoir, bladder, water bag, trinkblase, drikkesystem
-        pee: pee bottle, pee
+        pee+bottle: pee bottle
         food: food, rations, ration, essen, verpflegung, mat for dag, proviant, nourriture
         meal: meal, meals, dry meal, freeze dried, tütenessen, middag, måltid, repas
         snack: snack, snacks, chocolate, nuts, riegel, sjokolade
@@ -142,6 +145,7 @@ internal static class Vocabulary
         harness: harness, klettergurt, sele
         ice: ice
         axe: axe, ax, hatchet, beil, øks, yxa, hache, ice axe+ice, eispickel+ice, isøks+ice, isyxa+ice, piolet+ice
+        snow+saw: snow saw, schneesäge, snøsag, snösåg
         saw: saw, säge, sag, såg, scie
         shovel: shovel, snow shovel, schaufel, schneeschaufel, spade, snøspade, pelle
         probe: probe, avalanche probe, sonde, søkestang
@@ -155,10 +159,11 @@ internal static class Vocabulary
         sledge: sledge, sled, pulk, pulka, schlitten, slede, släde, traîneau
         traces: traces, sledge traces, pulk harness, zuggeschirr, drag
         pack: pack, rucksack, backpack, sekk, ryggsekk, ryggsäck, sac à dos
-        day: day pack, daypack, tagesrucksack
+        day+pack: day pack, daypack, tagesrucksack, dagstursekk
         duffel: duffel, duffle, holdall, reisetasche
         drybag: dry bag, drybag, dry sack, stuff sack, packsack, pakkpose, packpåse
         firstaid: first aid, first aid kit, first-aid, erste hilfe, førstehjelp, första hjälpen, premiers secours
+        blister+firstaid: blister kit, blister plasters
         blister: blister
         lighter: lighter, feuerzeug, fyrtøy, tändare, briquet
         matches: matches, streichhölzer, fyrstikker, tändstickor, allumettes
@@ -204,7 +209,8 @@ internal static class Vocabulary
         hiking: hiking, walking, trekking, trail
         mountain: mountain, mountaineering, alpine, berg, fjell
         double: double boots+boot, double
-        mukluk: mukluk, mukluks
+        air+boot: air boots, sealed air boots, air boot
+        mukluk+boot: mukluk, mukluks
         sidezip: side zip, side zips, side-zip, full zip
         sole: sole, soled, with sole
         emergency: emergency

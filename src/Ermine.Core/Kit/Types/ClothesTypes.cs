@@ -28,7 +28,7 @@ internal static partial class Tables
         woolBriefs        | Wool briefs                     | legs  | garment |   80 | 0.3 | clo.04  | briefs  | wool            | 1   | 300 | - | bare | 60 | -        | briefs wool
         windBriefs        | Briefs, wind front              | legs  | garment |   90 | 0.3 | clo.05  | briefs  | syntheticFabric | 1.5 | 20  | - | bare | 60 | -        | briefs wind
         baseSet           | Wool base layer, top and tights | torso | garment |  370 | 2.2 | clo.22  | suit    | wool            | 1.5 | 300 | - | bare | 85 | -        | base set wool
-        unionSuit         | One-piece wool base             | torso | garment |  400 | 2.5 | clo.23  | suit    | wool            | 1.8 | 300 | - | bare | 90 | -        | base onepiece wool
+        unionSuit         | One-piece wool base             | torso | garment |  400 | 2.5 | clo.23  | suit    | wool            | 1.8 | 300 | - | bare | 90 | -        | base suit wool
         fleeceJumper      | Fleece jumper                   | torso | garment |  320 | 3   | clo.28  | torso   | fleece          | 5   | 600 | - | bare | 20 | -        | jumper fleece
         fleeceJacket      | Fleece jacket                   | torso | garment |  380 | 3.5 | clo.30  | torso   | fleece          | 5   | 600 | - | bare | 25 | -        | jacket fleece
         gridFleece        | Hooded grid fleece              | torso | garment |  320 | 2.5 | clo.25  | hoodtop | fleece          | 4   | 500 | - | bare | 20 | -        | jumper fleece grid hood
@@ -68,15 +68,15 @@ internal static partial class Tables
         insulatedSkirt    | Insulated skirt                 | legs  | garment |  300 | 3   | loft2   | skirt   | syntheticFill   | 20  | 15  | - | bare | 15 | overboots | skirt synthetic
         insulatedBib      | Insulated bib                   | legs  | garment |  900 | 8   | loft1.5 | bib     | syntheticFill   | 15  | 10  | 20 | bare | 120 | -      | bib synthetic
         kneeWarmers       | Knee warmers                    | legs  | garment |   90 | 0.5 | si.06   | knees   | wool            | 3   | 300 | - | bare | 60 | -        | knees
-        windShirt         | Wind shirt                      | torso | garment |  110 | 0.4 | si.02   | torso   | syntheticFabric | .5  | 30  | 6 | bare | 15 | windproof | shell/shirt/jacket wind
+        windShirt         | Wind shirt                      | torso | garment |  110 | 0.4 | si.02   | torso   | syntheticFabric | .5  | 30  | 6 | bare | 15 | windproof | shell/shirt/jacket wind shell
         windTrousers      | Wind trousers                   | legs  | garment |  110 | 0.4 | si.02   | legs    | syntheticFabric | .5  | 30  | 6 | bare | 45 | windproof | trousers wind
-        softShell         | Soft-shell jacket               | torso | garment |  520 | 3   | si.05   | torso   | syntheticFabric | 1.5 | 50  | - | bare | 20 | windproof | shell/jacket soft
+        softShell         | Soft-shell jacket               | torso | garment |  520 | 3   | si.05   | torso   | syntheticFabric | 1.5 | 50  | - | bare | 20 | windproof | jacket/shell shell soft
         softShellTrousers | Soft-shell trousers             | legs  | garment |  430 | 2.5 | si.05   | legs    | syntheticFabric | 1.5 | 50  | - | bare | 60 | windproof | trousers soft shell
         shellJacket       | Shell jacket                    | torso | garment |  450 | 2   | si.03   | hoodjacket | syntheticFabric | .8 | 5  | 20 | bare | 20 | windproof | jacket/shell shell
-        hardShell         | Hard-shell jacket, sturdy       | torso | garment |  600 | 3   | si.03   | hoodjacket | syntheticFabric | 1  | 5  | 20 | bare | 20 | windproof | shell/jacket hard
-        rainJacket        | Rain jacket                     | torso | garment |  250 | 1   | si.02   | hoodjacket | syntheticFabric | .6 | 2  | 40 | bare | 20 | windproof | shell/jacket rain
-        rubberJacket      | Coated rain jacket              | torso | garment |  700 | 4   | si.02   | hoodjacket | coated       | .8  | 0   | 100 | bare | 20 | windproof | shell/jacket coated
-        anorak            | Anorak, tight cotton            | torso | garment |  850 | 5   | si.03   | hoodjacket | cotton       | .8  | 15  | 6 | bare | 30 | windproof | shell/jacket cotton
+        hardShell         | Hard-shell jacket, sturdy       | torso | garment |  600 | 3   | si.03   | hoodjacket | syntheticFabric | 1  | 5  | 20 | bare | 20 | windproof | jacket/shell shell hard
+        rainJacket        | Rain jacket                     | torso | garment |  250 | 1   | si.02   | hoodjacket | syntheticFabric | .6 | 2  | 40 | bare | 20 | windproof | jacket/shell rain shell
+        rubberJacket      | Coated rain jacket              | torso | garment |  700 | 4   | si.02   | hoodjacket | coated       | .8  | 0   | 100 | bare | 20 | windproof | shell/jacket coated shell
+        anorak            | Anorak, tight cotton            | torso | garment |  850 | 5   | si.03   | hoodjacket | cotton       | .8  | 15  | 6 | bare | 30 | windproof | shell/jacket cotton shell
         pullover          | Shell pulk smock                | torso | garment |  600 | 3   | si.03   | hoodjacket | syntheticFabric | .8 | 15 | 6 | bare | 30 | windproof | shell smock
         shellTrousers     | Shell trousers                  | legs  | garment |  380 | 2   | si.03   | legs    | syntheticFabric | .8  | 5   | 20 | bare | 45 | windproof overboots | trousers shell
         shellBib          | Shell bib                       | legs  | garment |  550 | 3   | si.03   | bib     | syntheticFabric | .8  | 5   | 20 | bare | 90 | windproof | bib shell

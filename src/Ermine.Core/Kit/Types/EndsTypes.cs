@@ -6,7 +6,7 @@ internal static partial class Tables
     public const string Feet = """
         woolSocks         | Wool socks                      | feet | garment |   80 | 0.4 | si.07  | socks     | wool            | 2   | 500 | - | bare | 30 | -  | sock wool
         thickWoolSocks    | Thick wool socks                | feet | garment |  115 | 0.7 | si.10  | socks     | wool            | 4   | 500 | - | bare | 30 | -  | sock wool thick
-        linerSocks        | Liner socks, thin               | feet | garment |   45 | 0.2 | clo.02 | socks     | syntheticFabric | 1   | 500 | - | bare | 30 | -  | sock thin
+        linerSocks        | Liner socks, thin               | feet | garment |   45 | 0.2 | clo.02 | socks     | syntheticFabric | 1   | 500 | - | bare | 30 | -  | sock liner thin
         thinWoolSocks     | Thin wool socks                 | feet | garment |   50 | 0.2 | si.035 | socks     | wool            | 1   | 500 | - | bare | 30 | -  | sock wool thin
         synthSocks        | Synthetic socks                 | feet | garment |   70 | 0.3 | si.06  | socks     | syntheticFabric | 2   | 500 | - | bare | 30 | -  | sock synthetic
         cottonSocks       | Cotton socks                    | feet | garment |   60 | 0.3 | clo.02 | socks     | cotton          | 1.5 | 500 | - | bare | 30 | -  | sock cotton
@@ -51,7 +51,7 @@ internal static partial class Tables
         woolGloves        | Wool gloves                     | hands | garment |   80 | 0.4 | si.10  | hands    | wool            | 3   | 500 | - | fine   | 20 | -  | glove wool
         gloves            | Gloves                          | hands | garment |   90 | 0.5 | clo.05 | hands    | syntheticFabric | 3   | 100 | - | fine   | 20 | -  | glove
         workGloves        | Leather work gloves             | hands | garment |  150 | 0.6 | si.08  | hands    | unsaid          | 2   | 5   | - | fine   | 20 | -  | glove leather
-        softGloves        | Soft-shell gloves               | hands | garment |   90 | 0.5 | si.11  | hands    | syntheticFabric | 3   | 50  | - | fine   | 20 | windproof | glove soft
+        softGloves        | Soft-shell gloves               | hands | garment |   90 | 0.5 | si.11  | hands    | syntheticFabric | 3   | 50  | - | fine   | 20 | windproof | glove soft shell
         skiGloves         | Insulated gloves                | hands | garment |  200 | 1.5 | si.22  | gauntlet | syntheticFill   | 12  | 5   | 20 | coarse | 25 | windproof | glove insulated
         fingerless        | Fingerless gloves               | hands | garment |   40 | 0.2 | si.05  | fingerless | wool          | 3   | 500 | - | bare   | 15 | -  | glove fingerless
         wristWarmers      | Wrist warmers                   | hands | garment |   40 | 0.2 | si.05  | wrists   | wool            | 3   | 500 | - | bare   | 15 | -  | wrist

@@ -63,7 +63,7 @@ public enum Basis
 /// <param name="Drawer">Where it lies.</param>
 /// <param name="Basis">On what its usual warmth stands.</param>
 /// <param name="Usual">A thing of this type of which nothing more is said. Its id is the same in every Ermine.</param>
-/// <param name="Words">What it is known by, as concepts of <c>Entry.Vocabulary</c>: nouns that may name it first, apart by a stroke, then what sets it apart.</param>
+/// <param name="Words">What it is known by, as concepts of <c>Entry.Vocabulary</c>: nouns that may name it first, then what sets it apart; either of several apart by a stroke.</param>
 public sealed record ItemType(string Key, Drawer Drawer, Basis Basis, KitItem Usual, IReadOnlyList<string> Words)
 {
     /// <summary>Plain name.</summary>

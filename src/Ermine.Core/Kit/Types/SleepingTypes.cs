@@ -59,7 +59,7 @@ internal static partial class Tables
         stormBivy         | Waterproof bivy                 | over  | bivy       |  700 | 2.5  | si.03     | whole    | coated          |   1 |    1 | 100 | bare | 60 | windproof      | bivy waterproof
         barrierLiner      | Vapour barrier liner            | over  | vapourBarrier | 170 | 0.6 | -         | body     | coated          |   1 |    0 | 100000 | bare | 60 | -           | barrier bagliner
         barrierSuit       | Vapour barrier suit             | torso | vapourBarrier | 180 | 0.6 | -         | suit     | coated          |   1 |    0 | 100000 | bare | 60 | -           | barrier suit
-        barrierShirt      | Vapour barrier shirt            | torso | vapourBarrier | 110 | 0.4 | -         | torso    | coated          |   1 |    0 | 100000 | bare | 30 | -           | barrier top
+        barrierShirt      | Vapour barrier shirt            | torso | vapourBarrier | 110 | 0.4 | -         | torso    | coated          |   1 |    0 | 100000 | bare | 30 | -           | barrier top/shirt
         barrierTrousers   | Vapour barrier trousers         | legs  | vapourBarrier |  90 | 0.4 | -         | legs     | coated          |   1 |    0 | 100000 | bare | 60 | -           | barrier trousers
         """;
 
