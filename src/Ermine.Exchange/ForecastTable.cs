@@ -75,7 +75,8 @@ internal static partial class ForecastTable
                 break;
             }
             var row = new Row(cells, table.DecimalComma, faults);
-            if (row.IsEmpty(warmth) && columns.Members.All(row.IsEmpty))
+            // A line that breaks off in the middle of its time is not the end of the run.
+            if (row.IsEmpty(warmth) && columns.Members.All(row.IsEmpty) && !row.BreaksOff(columns, times, hours))
             {
                 empty.Add(row.FaultOf(warmth, header, "Write a plain number, or leave the reading out."));
                 continue;
@@ -314,6 +315,16 @@ internal static partial class ForecastTable
         /// <summary>Nothing was measured, or nothing is forecast any more.</summary>
         public bool IsEmpty(int column) => Nothing.Contains(row.Cells[column]);
 
+        /// <summary>Its time begins as one and is none.</summary>
+        public bool BreaksOff(
+            ForecastColumns columns,
+            ForecastTimes times,
+            SortedDictionary<DateTimeOffset, ForecastHour> taken
+        ) =>
+            columns.Clock < 0
+            && row.Cells[columns.Time] is [>= '0' and <= '9', ..]
+            && times.Read(row.Cells[columns.Time], taken) is { Moment: null, NeedsZone: false };
+
         public Fault FaultOf(int column, IReadOnlyList<string> header, string mend) =>
             new($"{row.At}, {header[column]}", Short(row.Cells[column]), mend);
 
@@ -333,6 +344,8 @@ internal static partial class ForecastTable
                     );
                 if (columns.Days is [var year, var month, var day])
                     text = $"{row.Cells[year]}-{row.Cells[month].PadLeft(2, '0')}-{row.Cells[day].PadLeft(2, '0')}";
+                if (clock.Length == 1)
+                    clock = $"0{clock}";
                 var whole = times.Read(clock, taken);
                 text =
                     whole.Moment is not null || whole.NeedsZone

@@ -33,7 +33,6 @@ internal sealed partial class ForecastTimes(DateTimeZone? zone, bool isUtc, Date
             "uuuu-MM-dd H:mm",
             "uuuu-MM-dd h:mm tt",
             "uuuu-MM-dd HH",
-            "uuuu-MM-dd H",
             "uuuu/MM/dd HH:mm:ss",
             "uuuu/MM/dd HH:mm",
             "uuuu.MM.dd HH:mm",
@@ -81,6 +80,34 @@ internal sealed partial class ForecastTimes(DateTimeZone? zone, bool isUtc, Date
         }.Select(LocalDateTimePattern.CreateWithInvariantCulture),
     ];
 
+    private static readonly ILookup<string, LocalDateTimePattern> DayFirst = ByShape([
+            .. Local,
+            .. DaysFirst,
+            .. MonthsFirst,
+        ]),
+        MonthFirst = ByShape([.. Local, .. MonthsFirst, .. DaysFirst]);
+
+    /// <summary>Patterns by the shape of what they read, so that a time is tried against a few.</summary>
+    private static ILookup<string, LocalDateTimePattern> ByShape(IEnumerable<LocalDateTimePattern> patterns) =>
+        patterns.ToLookup(p => ShapeOf(p.Format(new(2027, 11, 13, 18, 30, 45))));
+
+    /// <summary>Digits as 0 and letters as a, runs of them once, all else as it stands.</summary>
+    private static string ShapeOf(string text)
+    {
+        Span<char> shape = stackalloc char[text.Length];
+        var length = 0;
+        foreach (var c in text)
+        {
+            var kind =
+                char.IsAsciiDigit(c) ? '0'
+                : char.IsLetter(c) ? 'a'
+                : c;
+            if (length == 0 || kind is not ('0' or 'a') || shape[length - 1] != kind)
+                shape[length++] = kind;
+        }
+        return new(shape[..length]);
+    }
+
     private static readonly OffsetDateTimePattern[] WithOffset =
     [
         OffsetDateTimePattern.ExtendedIso,
@@ -116,10 +143,15 @@ internal sealed partial class ForecastTimes(DateTimeZone? zone, bool isUtc, Date
     public TimeRead Read(string written, SortedDictionary<DateTimeOffset, ForecastHour> taken)
     {
         var text = written.Trim();
-        foreach (var pattern in WithOffset)
+        if (text.Length is < 8 or > 40)
+            return default;
+        if (text[^1] is 'Z' or 'z' || text[^6] is '+' or '-' || text[^5] is '+' or '-')
         {
-            if (pattern.Parse(text).TryGetValue(default, out var moment))
-                return At(moment);
+            foreach (var pattern in WithOffset)
+            {
+                if (pattern.Parse(text).TryGetValue(default, out var moment))
+                    return At(moment);
+            }
         }
         if (
             text.Length is >= 9 and <= 17
@@ -131,11 +163,7 @@ internal sealed partial class ForecastTimes(DateTimeZone? zone, bool isUtc, Date
         var utc = UtcMark().Match(text);
         if (utc.Success)
             text = text[..utc.Index].Trim();
-        foreach (
-            var pattern in order == DateOrder.DayFirst
-                ? [.. Local, .. DaysFirst, .. MonthsFirst]
-                : (LocalDateTimePattern[])[.. Local, .. MonthsFirst, .. DaysFirst]
-        )
+        foreach (var pattern in (order == DateOrder.DayFirst ? DayFirst : MonthFirst)[ShapeOf(text)])
         {
             if (!pattern.Parse(text).TryGetValue(default, out var local))
                 continue;

@@ -64,14 +64,7 @@ public sealed record Package(
                 var name = entry["name"] is JsonValue v && v.TryGetValue(out string? said) ? said : "";
                 try
                 {
-                    read.Add(
-                        typeof(T) == typeof(ForecastSeries)
-                            ? Series<T>(entry)
-                            : Mapping.Read<T>(
-                                entry["id"] is JsonValue id && id.TryGetValue(out string? own) ? own : "",
-                                entry.ToJsonString()
-                            )
-                    );
+                    read.Add(Sound(Read<T>(entry)));
                 }
                 catch (Exception unreadable)
                     when (unreadable is UnreadableException or JsonException or InvalidOperationException)
@@ -89,12 +82,29 @@ public sealed record Package(
         }
     }
 
-    private static T Series<T>(JsonObject entry)
+    private static T Read<T>(JsonObject entry) =>
+        typeof(T) == typeof(ForecastSeries)
+            ? entry.Deserialize<T>(Mapping.Json)!
+            : Mapping.Read<T>(
+                entry["id"] is JsonValue id && id.TryGetValue(out string? own) ? own : "",
+                entry.ToJsonString()
+            );
+
+    /// <summary>What may not be entered may not come in a package either.</summary>
+    /// <exception cref="UnreadableException">It may not.</exception>
+    private static T Sound<T>(T thing)
     {
-        var series = entry.Deserialize<ForecastSeries>(Mapping.Json)!;
-        if (EntryRules.Check("forecast", series) is [var fault, ..])
-            throw new UnreadableException($"{fault.Field} is {fault.Value}. {fault.Mend}");
-        return (T)(object)series;
+        var faults = thing switch
+        {
+            KitItem item => EntryRules.Check(item),
+            Sleeper sleeper => EntryRules.Check(sleeper),
+            Trip trip => EntryRules.Check(trip, _ => true),
+            ForecastSeries series => EntryRules.Check("forecast", series),
+            _ => [],
+        };
+        return faults is [var fault, ..]
+            ? throw new UnreadableException($"{fault.Field} is {fault.Value}. {fault.Mend}")
+            : thing;
     }
 
     private static JsonArray List<T>(IEnumerable<T> of, Func<T, JsonNode> write) => [.. of.Select(write)];

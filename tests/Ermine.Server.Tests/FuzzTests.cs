@@ -63,6 +63,20 @@ public sealed class FuzzTests
             ["/api/plan/buys"] = With("prices", new JsonObject { [$"{Guid.NewGuid()}"] = 20 }),
             ["/api/plan/compare"] = With("systems", new JsonArray(trip.Bed(0), trip.Bed(0))),
             ["/api/items/reading"] = item,
+            ["/api/plan/lookups"] = plan,
+            ["/api/plan/adds"] = With("offered", new JsonArray(item.DeepClone())),
+            ["/api/entry/line"] = new JsonObject { ["text"] = "down bag -12 comfort 1300 g", ["units"] = "C" },
+            ["/api/entry/lines"] = new JsonObject { ["text"] = "foam pad r2\n3 thick wool socks" },
+            ["/api/entry/nights"] = new JsonObject { ["text"] = "-18 saturday", ["today"] = "2026-11-26" },
+            ["/api/package/read"] = JsonNode.Parse(
+                $$"""{ "ermine": "package", "shape": 4, "trips": [], "items": [{{item.ToJsonString()}}], "sleepers": [], "forecasts": [] }"""
+            )!,
+            ["/api/forecasts/whole"] = JsonNode.Parse(
+                """
+                [{ "id": "9d0c1b5e-64cb-4b76-9a58-2f1f4d1f6c11", "name": "whole", "issuedAt": "2027-02-12T06:00:00Z", "elevationM": 400,
+                   "hours": [{ "time": "2027-02-13T20:00:00+01:00", "temperatureC": -5, "windMs": 3, "humidity": null, "cloud": null, "members": null }] }]
+                """
+            )!,
             ["/api/items/loft"] = new JsonObject { ["measuredCm"] = 4, ["newCm"] = 6 },
             ["/api/calc/label"] = JsonNode.Parse("""{ "kind": "comfort", "temperatureC": -10 }""")!,
             ["/api/calc/holds-to"] = JsonNode.Parse($"{{ {System} }}")!,
@@ -92,6 +106,8 @@ public sealed class FuzzTests
                 "# elevation: 400 m\n# time zone: Europe/Oslo\ntime,temperature_c,wind_ms\n2027-02-13 20:00,-5,3\n2027-02-13 21:00,-6,4\n",
                 "text/csv"
             ),
+            ["/api/kit/read"] = ("name,mass (g),comfort (°C)\nDown bag,1300,-12\nWool socks,90,\n", "text/csv"),
+            ["/api/files/what"] = ("name;weight\nsocks;90\n", "text/csv"),
             ["/api/itinerary"] = (
                 "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:20270213\r\nDTEND;VALUE=DATE:20270215\r\nRRULE:FREQ=DAILY;COUNT=2\r\nSUMMARY:Halvskar\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n",
                 "text/calendar"

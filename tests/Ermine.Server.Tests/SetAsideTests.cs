@@ -102,7 +102,7 @@ public sealed class SetAsideTests
         var body = JsonNode.Parse((string)(await ask.ExecuteScalarAsync(TestContext.Current.CancellationToken))!)!;
         Assert.Equal("{\"kept\":[1,2]}", body["later"]!.ToJsonString());
         Assert.Equal("too", (string)body["nights"]![0]!["later"]!);
-        Assert.Equal(3, (int)body["shape"]!);
+        Assert.Equal(4, (int)body["shape"]!);
         var kept = body["uses"]!.AsArray().Single(l => l!["later"] is not null)!;
         Assert.Equal((layer, 7), ((string)kept["itemId"]!, (int)kept["later"]!));
     }

@@ -14,16 +14,17 @@ namespace Ermine.Server.Demo;
 /// <summary>The demo trips with all that they need. Their ids are the same in every Ermine, so that they can be told from what is one's own.</summary>
 public static class Examples
 {
-    /// <summary>What the examples are made of, besides their forecast.</summary>
+    /// <summary>What the examples are made of.</summary>
     public sealed record Content(
         IReadOnlyList<Sleeper> Sleepers,
         IReadOnlyList<KitItem> Items,
-        IReadOnlyList<Trip> Trips
+        IReadOnlyList<Trip> Trips,
+        IReadOnlyList<ForecastSeries> Forecasts
     );
 
     private static readonly Guid ForecastId = new("6a0f4c7e-3a51-4f5e-9d1b-52f0c2a7d9e4");
 
-    /// <summary>Sleepers, things and trips; trips without lows of their own stand on <see cref="Forecast"/>.</summary>
+    /// <summary>Sleepers, things, trips, and the forecast on which trips without lows of their own stand.</summary>
     public static Content Read()
     {
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
@@ -31,9 +32,11 @@ public static class Examples
         var document = JsonNode.Parse(Resource("demo.json"))!;
         foreach (var thing in document["items"]!.AsArray())
             TypedThings.Fill(thing!.AsObject());
+        document["forecasts"] = new JsonArray();
         var content = document.Deserialize<Content>(options)!;
         return content with
         {
+            Forecasts = [Forecast()],
             Trips =
             [
                 .. content.Trips.Select(t =>
@@ -46,8 +49,7 @@ public static class Examples
         };
     }
 
-    /// <summary>The forecast of the examples.</summary>
-    public static ForecastSeries Forecast() =>
+    private static ForecastSeries Forecast() =>
         ForecastFile.Read("isvar-ensemble.csv", Resource("isvar-ensemble.csv"), new()).Series! with
         {
             Id = ForecastId,

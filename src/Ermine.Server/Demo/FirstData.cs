@@ -29,7 +29,8 @@ public static class FirstData
     private static async Task FillDemo(Store store)
     {
         var examples = Examples.Read();
-        await store.AddForecast(Examples.Forecast());
+        foreach (var forecast in examples.Forecasts)
+            await store.AddForecast(forecast);
         foreach (var sleeper in examples.Sleepers)
             await Saved(store.Save(sleeper));
         foreach (var item in examples.Items)

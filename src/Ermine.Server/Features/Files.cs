@@ -189,7 +189,14 @@ public static class Files
         var begins = text.IndexOf((byte)'{');
         if (begins is < 0 or > 200 || JsonEntry.Check(text, out var isJson).Count > 0 || !isJson)
             return null;
-        return JsonNode.Parse(text);
+        try
+        {
+            return JsonNode.Parse(text, null, new JsonDocumentOptions { AllowDuplicateProperties = false });
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
     }
 
     private static async Task<Results<Ok<KitReading>, ProblemHttpResult>> ReadKit(

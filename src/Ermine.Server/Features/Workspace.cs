@@ -46,9 +46,6 @@ public static class Workspace
             .WithSummary("The demo trips with their things and sleepers, to be looked at beside one's own");
 
         var saves = group.MapGroup("").Saves();
-        saves
-            .MapPost("/examples/forecast", ExampleForecast)
-            .WithSummary("Put the forecast of the demo trips in place, once");
         saves.MapPut("/trips/{id:guid}", PutTrip).WithSummary("Save a trip; version 0 adds it");
         saves.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
         saves.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
@@ -76,13 +73,6 @@ public static class Workspace
             await store.Forecasts(stop)
         );
         return new(trips, items, sleepers, forecasts, store.SetAside, data.ReadOnly);
-    }
-
-    private static async Task<Ok<ForecastHead>> ExampleForecast(Store store)
-    {
-        var forecast = Examples.Forecast();
-        var there = (await store.Forecasts()).FirstOrDefault(f => f.Id == forecast.Id);
-        return TypedResults.Ok(there ?? await store.AddForecast(forecast));
     }
 
     private static async Task<IResult> Export(string kind, long row, Store store) =>

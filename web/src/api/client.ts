@@ -81,7 +81,6 @@ export const api = {
   reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
   loft: (body: Schema["LoftRequest"]) => answer(client.POST("/api/items/loft", { body })),
   examples: () => answer(client.GET("/api/examples")),
-  exampleForecast: () => answer(client.POST("/api/examples/forecast")),
   types: () => answer(client.GET("/api/kit/types")),
   line: (body: { text: string; units: string }, signal?: AbortSignal) =>
     answer(client.POST("/api/entry/line", { body, signal: signal ?? null })),

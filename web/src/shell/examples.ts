@@ -6,9 +6,10 @@ type Examples = Awaited<ReturnType<typeof api.examples>>;
 
 /** Puts the demo trips with all that they need beside what is there: one step to undo. */
 export async function showExamples() {
-  const [examples, forecast] = await Promise.all([api.examples(), api.exampleForecast()]);
+  const examples = await api.examples();
+  const forecasts = await api.saveForecasts(examples.forecasts);
   const { trips, items, sleepers, addForecast, edit } = useWorkspace.getState();
-  addForecast(forecast);
+  for (const forecast of forecasts) addForecast(forecast);
   const names = {
     items: namesOf(items),
     sleepers: new Set(Object.values(sleepers).map((s) => s.name.toLowerCase())),
