@@ -23,8 +23,9 @@ internal static class Mapping
 {
     internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
         IgnoreReadOnlyProperties = true,
+        NumberHandling = JsonNumberHandling.Strict,
         RespectNullableAnnotations = true,
         RespectRequiredConstructorParameters = true,
     };

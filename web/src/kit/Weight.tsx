@@ -36,7 +36,7 @@ export function Weight(props: { chosen: KitItem[]; drawerOf: (item: KitItem) => 
           className="min-w-0 overflow-hidden px-1.5 pt-1 leading-none"
           style={{ flex: d.g, background: tones[d.drawer] ?? "var(--line)" }}
         >
-          {d.g / total > 0.07 && (
+          {d.g / total > (innerWidth < 640 ? 0.2 : 0.08) && (
             <>
               <span className="block truncate text-[12px]">{drawers[d.drawer]}</span>
               <span className="block truncate pt-1 text-[12px]">{w.mass(Math.round(d.g))}</span>
