@@ -75,7 +75,7 @@ public sealed class DataFolder(string path) : IDisposable
             return;
         try
         {
-            held = ForOwnerOnly(Lock, mode);
+            held = Lasting(() => ForOwnerOnly(Lock, mode));
         }
         catch (Exception error) when (RefusedException.IsReadOnly(error) && mode == FileMode.Open)
         {
@@ -94,6 +94,22 @@ public sealed class DataFolder(string path) : IDisposable
     }
 
     private const int WouldBlock = 11;
+
+    /// <summary>Tried for half a second: an Ermine that is just ending lets go within moments.</summary>
+    private static FileStream Lasting(Func<FileStream> take)
+    {
+        for (var left = 5; ; left--)
+        {
+            try
+            {
+                return take();
+            }
+            catch (IOException held) when (held.HResult == WouldBlock && left > 0)
+            {
+                Thread.Sleep(100);
+            }
+        }
+    }
 
     private string Owner()
     {

@@ -8,11 +8,11 @@ import { port } from "./browser.mjs";
 export const newFolder = () => mkdtempSync(join(tmpdir(), "ermine-demo-"));
 
 /** The server on a folder, once it answers; `end` ends it. */
-export async function launch(data, at = port) {
+export async function launch(data, at = port, demo = true) {
   const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
   const server = spawn(
     "dotnet",
-    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, "--demo", "true", "--port", `${at}`, "--data", data],
+    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, ...(demo ? ["--demo", "true"] : []), "--port", `${at}`, "--data", data],
     { stdio: ["ignore", "pipe", "inherit"] },
   );
   const ended = new Promise((gone) => server.on("exit", gone));

@@ -449,7 +449,11 @@ public sealed partial class PlainWords
         var words = tokens
             .Index()
             .Where(t => t.Item.Value is null && !IsAboutANumber(t.Index))
-            .Select(t => t.Item.Text);
+            .Select(t => t.Item.Text)
+            .SkipWhile(IsSmall)
+            .Reverse()
+            .SkipWhile(IsSmall)
+            .Reverse();
         var text = string.Join(' ', words).Trim(' ', '-', '/', '&');
         if (text.Length == 0)
             text = type!.Name;
@@ -460,11 +464,13 @@ public sealed partial class PlainWords
         return text.Length > 80 ? text[..80] : text;
     }
 
+    /// <summary>A word that only joins others: left out where nothing stands before or behind it any more.</summary>
+    private static bool IsSmall(string word) =>
+        word.ToLowerInvariant() is "of" or "with" or "and" or "a" or "an" or "my" or "the" or "&" or "at" or "to";
+
     private bool IsAboutANumber(int at)
     {
         var word = tokens[at].Text.ToLowerInvariant();
-        return LabelWord(word) is not null
-            || word is "of" or "with" or "and" or "a" or "an" or "my" or "&"
-            || word is not "thick" && NumberWords.Contains(word);
+        return LabelWord(word) is not null || word is not "thick" && NumberWords.Contains(word);
     }
 }

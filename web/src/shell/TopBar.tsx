@@ -62,6 +62,7 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
         type="file"
         className="sr-only"
         tabIndex={-1}
+        aria-hidden="true"
         aria-label="A trip, kit, forecast or camps"
         onChange={(e) => {
           const chosen = e.target.files?.[0];
