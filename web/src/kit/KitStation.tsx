@@ -77,8 +77,8 @@ export function Component() {
 
   return (
     <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_auto] lg:content-stretch">
-      <section className={`min-w-0 px-3 py-4 sm:px-5 ${chosen ? "max-lg:hidden" : ""}`}>
-        <h1 className="text-[26px] leading-tight">
+      <section className={`min-w-0 px-3 sm:px-5 ${chosen ? "lg:py-4" : "py-4"}`}>
+        <h1 className={`text-[26px] leading-tight ${chosen ? "max-lg:sr-only" : ""}`}>
           {all.length === 0
             ? "Nothing owned yet."
             : trip && carried > 0
@@ -90,41 +90,43 @@ export function Component() {
             </span>
           )}
         </h1>
-        {member && <Weight chosen={along} drawerOf={drawerOf} />}
-        <div className="my-3 grid items-start gap-2 md:grid-cols-[minmax(0,1fr)_auto]">
-          <LineEntry
-            label="Type a thing to add, or search"
-            placeholder="Type a thing to add it, or search: 3 thick wool socks"
-            text={text}
-            onText={setText}
-            onAdd={put}
-          />
-          <FileButtons />
-        </div>
-        {all.length === 0 && <Beginning onTry={setText} />}
-        {words.length > 0 && all.length > 0 && (
-          <p className="mb-2 text-[14px] text-soft" role="status">
-            {named.length > 0
-              ? `${named.length} of yours ${named.length === 1 ? "has" : "have"} that in the name.`
-              : "Nothing of yours is called that."}
-          </p>
-        )}
-        <div
-          className={
-            chosen ? "gap-x-7 sm:columns-2 lg:columns-1 xl:columns-2" : "gap-x-7 sm:columns-2 lg:columns-3"
-          }
-        >
-          {groups.map((g) => (
-            <DrawerBox
-              key={g.drawer}
-              {...g}
-              readings={readings.data}
-              chosen={chosen?.id ?? null}
-              onChoose={choose}
-              standing={member ? standing : null}
-              onPull={(item) => toggleAlong(item.id)}
+        <div className={chosen ? "max-lg:hidden" : ""}>
+          {member && <Weight chosen={along} drawerOf={drawerOf} />}
+          <div className="my-3 grid items-start gap-2 md:grid-cols-[minmax(0,1fr)_auto]">
+            <LineEntry
+              label="Type a thing to add, or search"
+              placeholder="Type a thing to add it, or search: 3 thick wool socks"
+              text={text}
+              onText={setText}
+              onAdd={put}
             />
-          ))}
+            <FileButtons />
+          </div>
+          {all.length === 0 && <Beginning onTry={setText} />}
+          {words.length > 0 && all.length > 0 && (
+            <p className="mb-2 text-[14px] text-soft" role="status">
+              {named.length > 0
+                ? `${named.length} of yours ${named.length === 1 ? "has" : "have"} that in the name.`
+                : "Nothing of yours is called that."}
+            </p>
+          )}
+          <div
+            className={
+              chosen ? "gap-x-7 sm:columns-2 lg:columns-1 xl:columns-2" : "gap-x-7 sm:columns-2 lg:columns-3"
+            }
+          >
+            {groups.map((g) => (
+              <DrawerBox
+                key={g.drawer}
+                {...g}
+                readings={readings.data}
+                chosen={chosen?.id ?? null}
+                onChoose={choose}
+                standing={member ? standing : null}
+                onPull={(item) => toggleAlong(item.id)}
+              />
+            ))}
+          </div>
         </div>
       </section>
       {chosen && (
