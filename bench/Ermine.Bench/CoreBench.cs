@@ -118,6 +118,21 @@ public class CoreBench
     [Benchmark(Description = "one holds-to, comfort, on snow")]
     public HoldsTo OneHoldsTo() => HeatBalance.Solve(plain, warmth, Threshold.Comfort, snow);
 
+    private readonly string line = "red winter down bag -12 comfort 1,3 kg with collar",
+        noise = "qwertzuiop asdfghjklm yxcvbnmlkj plaintiveness";
+
+    [Benchmark(Description = "one line in plain words")]
+    public PlainLine OneLine() => PlainWords.Read(line);
+
+    [Benchmark(Description = "one line of nonsense")]
+    public PlainLine Nonsense() => PlainWords.Read(noise);
+
+    [Benchmark(Description = "what eighty things and every type would do, night 4 of 7")]
+    public AddList EveryRow() => Adds.For(Fresh(trip), 3);
+
+    [Benchmark(Description = "what to look up first")]
+    public IReadOnlyList<Unknown> LookUps() => Lookups.For(Fresh(trip), 3);
+
     [Benchmark(Description = "a seven-night trip with its frost")]
     public IReadOnlyList<NightAnswer> SevenNights() => NightAnswers.All(Fresh(trip));
 

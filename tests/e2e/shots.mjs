@@ -17,6 +17,20 @@ const shots = [
   { name: "cold-barrier", path: "dry/1", habit: "Vapour barrier at night", then: "cold/4" },
 ];
 
+/** A bed that is only begun, on a trip of its own. */
+async function begun(page, url, trip) {
+  const fresh = { ...trip, id: crypto.randomUUID(), name: "Weekend", forecastId: null, uses: [], version: 0 };
+  fresh.nights = [{ ...trip.nights[0], id: crypto.randomUUID(), camp: "", typedLowC: -18, overrules: null }];
+  fresh.members = [{ ...trip.members[0], nights: [], ideas: [], quiet: [], days: [], habits: null }];
+  await page.request.put(`${url}/api/trips/${fresh.id}`, { data: fresh });
+  await page.goto(`${url}/trips/${fresh.id}/night/1`);
+  await page.getByRole("button", { name: "+ pad" }).click();
+  await page.keyboard.type("foam pad r2");
+  await page.getByText("Under you").waitFor();
+  await page.waitForLoadState("networkidle");
+  await page.screenshot({ path: new URL("../../docs/screenshots/start.png", import.meta.url).pathname });
+}
+
 await withDemo(async (url) => {
   const { trips, items } = await (await fetch(`${url}/api/workspace`)).json();
   const browser = await playwright.launch(chromium);
@@ -48,5 +62,9 @@ await withDemo(async (url) => {
     await context.close();
     console.log(`docs/screenshots/${shot.name}.png`);
   }
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: "reduce", locale: "en-GB" });
+  await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme: "snow" }));
+  await begun(page, url, trips.find((t) => t.name === "Isvar crossing"));
+  console.log("docs/screenshots/start.png");
   await browser.close();
 });

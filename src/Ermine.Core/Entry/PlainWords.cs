@@ -29,6 +29,9 @@ public sealed partial class PlainWords
     /// <summary>Highest temperature of a label that is taken for Celsius where only “degrees” is said; warmer labels are asked.</summary>
     private const double SurelyCelsiusBelow = 0;
 
+    /// <summary>Words of a line of which a slip or a compound is looked for: what has more of them is no thing.</summary>
+    private const int MostGuesses = 10;
+
     private readonly string line;
     private readonly Degrees scale;
     private readonly List<PlainToken> tokens;
@@ -45,7 +48,8 @@ public sealed partial class PlainWords
         packedL,
         girthCm,
         thicknessMm;
-    private int count = 1;
+    private int count = 1,
+        guesses;
     private ItemType? type;
 
     private PlainWords(string line, Degrees scale)
@@ -137,7 +141,7 @@ public sealed partial class PlainWords
                 && parts.TrueForAll(p => p is not null)
             )
                 Take(i, [.. parts.SelectMany(p => p!)]);
-            else if (Vocabulary.Guess(word) is { } guessed)
+            else if (guesses++ < MostGuesses && Vocabulary.Guess(word) is { } guessed)
                 Take(i, guessed);
         }
 

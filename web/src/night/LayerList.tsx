@@ -122,6 +122,7 @@ function Keeps({ plan, item, layer }: { plan: NightAnswer | null; item: KitItem;
     <span className="block truncate text-[12.5px] text-soft">
       {item.kind === "vapourBarrier" ? "keeps vapour in" : found ? w.insulation(found.most) : "…"} ·{" "}
       {w.mass(item.massG)}
+      {item.source === "usual" && item.claims.length > 0 && " · usual, not measured"}
       {frost && frost.afterG >= 1 && (
         <span className="text-ice">
           {" "}

@@ -93,6 +93,7 @@ export function ghostShape(
       g.base -
       (low(middle) + high(middle)) / 2 +
       g.sag(px(middle)) -
-      (ghost === "hat" || ghost === "socks" ? 26 : 0),
+      // Names stand clear of each other also where the sleeper is small.
+      { hat: 26, socks: 26, top: 34, base: 0 }[ghost],
   };
 }
