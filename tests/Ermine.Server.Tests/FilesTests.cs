@@ -69,6 +69,10 @@ public sealed class FilesTests(App app) : IClassFixture<App>
         Assert.True((bool)mapped.Body!["sure"]!);
         Assert.Equal(("woolHat", 80.0, "", 1), Of(mapped.Body["rows"]![0]) with { Claims = "" });
         Assert.Equal("x", (string)mapped.Body["rows"]![0]!["item"]!["notes"]!);
+        const string Numbers = "name,mass (g),warm to,colour\nDown bag,1300,-12,red\n";
+        var unsure = (await app.PostText("/api/kit/read?units=C", Numbers)).Body!;
+        Assert.False((bool)unsure["sure"]!);
+        Assert.Equal([true, true, false, true], unsure["columns"]!.AsArray().Select(c => (bool)c!["sure"]!));
         var wrong = await app.PostText("/api/kit/read?columns=name,colour", Text);
         Assert.Equal(["columns"], wrong.FaultyFields());
     }

@@ -136,7 +136,7 @@ export function KitFile(props: { file: File; onClose: () => void }) {
                       <span className="block truncate font-semibold">{c.header || "no heading"}</span>
                       <select
                         aria-label={`${c.header || `Column ${at + 1}`} is`}
-                        className={`min-h-11 w-full rounded-md border bg-card px-1 sm:min-h-8 ${c.sure || c.field === "leftOut" ? "border-edge/60" : "border-2 border-ember"}`}
+                        className={`min-h-11 w-full rounded-md border bg-card px-1 sm:min-h-8 ${c.sure ? "border-edge/60" : "border-2 border-ember"}`}
                         value={c.field}
                         onChange={(e) =>
                           setColumns(
@@ -217,7 +217,9 @@ export function KitFile(props: { file: File; onClose: () => void }) {
           {broken.length > 0 && (
             <div className="mt-3 rounded-xl border-2 border-ember bg-ember-wash p-3 text-[14px]">
               <p className="font-semibold">
-                {broken.length} {broken.length === 1 ? "row" : "rows"} cannot be taken as they stand
+                {broken.length === 1
+                  ? "1 row cannot be taken as it stands"
+                  : `${broken.length} rows cannot be taken as they stand`}
               </p>
               <ul className="mt-1 max-h-40 space-y-1 overflow-y-auto">
                 {broken.slice(0, 20).map((r) => (

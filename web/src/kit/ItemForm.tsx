@@ -1,14 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
-import {
-  api,
-  type Drawer,
-  type ItemReading,
-  type ItemType,
-  type KitItem,
-  type Problem,
-  type Schema,
-} from "../api/client";
+import { api, type KitItem, type Problem, type Schema } from "../api/client";
 import { useTypes } from "../entry/useLine";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
@@ -18,13 +9,15 @@ import { plain, type Unit, units, useSettings, useWrite } from "../units/units";
 import {
   claims as claimNames,
   dexterities,
-  drawers,
   footBoxes,
   kinds,
   materials,
   parts,
   sources,
 } from "../units/words";
+import { LoftField } from "./LoftField";
+import { Meaning } from "./Meaning";
+import { TypeChoice } from "./TypeChoice";
 import { retyped } from "./typed";
 
 type ClaimKind = Schema["ClaimKind"];
@@ -421,167 +414,3 @@ const fieldWords = {
   narrow: "width",
   soft: "firmness",
 } as const;
-
-/** The type, among those of the same drawer first. */
-function TypeChoice(props: {
-  item: KitItem;
-  types: ItemType[];
-  onChange: (type: ItemType | undefined) => void;
-}) {
-  const { item, types } = props;
-  const id = useId();
-  const mine = types.find((t) => t.key === item.type)?.drawer;
-  const order = (Object.keys(drawers) as Drawer[]).sort((a, b) => Number(b === mine) - Number(a === mine));
-  return (
-    <div className="min-w-0">
-      <label htmlFor={id} className="mb-0.5 block text-[13px] text-soft">
-        Type
-      </label>
-      <select
-        id={id}
-        className="min-h-11 w-full min-w-0 rounded-md border border-edge/60 bg-card px-2.5 text-ink sm:min-h-9"
-        value={item.type ?? ""}
-        onChange={(e) => props.onChange(types.find((t) => t.key === e.target.value))}
-      >
-        <option value="">none of these</option>
-        {order.map((drawer) => (
-          <optgroup key={drawer} label={drawers[drawer]}>
-            {types
-              .filter((t) => t.drawer === drawer)
-              .map((t) => (
-                <option key={t.key} value={t.key}>
-                  {t.usual.name}
-                </option>
-              ))}
-          </optgroup>
-        ))}
-      </select>
-    </div>
-  );
-}
-
-/** Loft now against new: typed, by ruler, or by nights of use where no ruler is at hand. */
-function LoftField(props: { item: KitItem; onChange: (loftFactor: number) => void }) {
-  const [by, setBy] = useState<"ruler" | "use" | null>(null);
-  const [first, setFirst] = useState<number | null>(null);
-  const [second, setSecond] = useState<number | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const ask = async () => {
-    try {
-      const { loftFactor } = await api.loft(
-        by === "ruler"
-          ? { measuredCm: first, newCm: second, nights: null, nightsSinceWash: null }
-          : { measuredCm: null, newCm: null, nights: first, nightsSinceWash: second },
-      );
-      props.onChange(Math.round(loftFactor * 100) / 100);
-      setBy(null);
-      setProblem(null);
-    } catch (error) {
-      setProblem(error as Problem);
-    }
-  };
-  const unit = plain(by === "ruler" ? "cm" : "");
-  return (
-    <div>
-      <div className="grid grid-cols-2 items-end gap-3">
-        <NumberField
-          label="Loft now against new"
-          path="loftFactor"
-          places={0}
-          unit={units.percent()}
-          value={props.item.loftFactor}
-          onChange={(v) => v !== null && props.onChange(v)}
-        />
-        <Choice
-          label="Find it"
-          value={by ?? ""}
-          options={{ "": "typed", ruler: "by ruler", use: "by nights of use" }}
-          onChange={(how) => setBy(how === "" ? null : how)}
-        />
-      </div>
-      {by && (
-        <div className="mt-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-          <NumberField
-            label={by === "ruler" ? "Now" : "Nights slept in it"}
-            optional
-            unit={unit}
-            value={first}
-            onChange={setFirst}
-          />
-          <NumberField
-            label={by === "ruler" ? "When new" : "Since it was washed"}
-            optional
-            unit={unit}
-            value={second}
-            onChange={setSecond}
-          />
-          <Button onClick={() => void ask()}>Take</Button>
-        </div>
-      )}
-      {problem && <p className="mt-1 text-[13px] text-ember">{problem.faults[0]?.mend ?? problem.title}</p>}
-    </div>
-  );
-}
-
-/** What the numbers amount to, largest first, with how they were read. */
-function Meaning(props: {
-  item: KitItem;
-  reading: ItemReading | undefined;
-  onAnswer: (kind: ClaimKind) => void;
-}) {
-  const { item, reading } = props;
-  const w = useWrite();
-  const promise = reading?.promise;
-  return (
-    <section>
-      <h2 className="text-xl leading-tight">{item.name}</h2>
-      {reading && (
-        <>
-          <p className="mt-1 flex flex-wrap items-baseline gap-x-3">
-            <span className="font-bold font-display text-4xl">
-              {item.kind === "vapourBarrier"
-                ? "Vapour barrier"
-                : reading.insulation === null
-                  ? "Not known"
-                  : w.insulation(reading.insulation)}
-            </span>
-            <span className="text-soft">{sources[item.source]}</span>
-          </p>
-          {promise && (
-            <dl className="mt-2 grid grid-cols-3 gap-2">
-              {(["comfort", "limit", "extreme"] as const).map((k) => (
-                <div key={k} className="border-ink border-t pt-0.5">
-                  <dt className="text-[13px] text-soft">{k}</dt>
-                  <dd className="font-semibold text-lg">
-                    {promise[k] === null ? "–" : w.temp(promise[k] as number)}
-                  </dd>
-                </div>
-              ))}
-            </dl>
-          )}
-          {reading.unsettled && (
-            <div className="mt-2 rounded-lg border-2 border-ember bg-ember-wash p-2.5">
-              <p>
-                The label prints one number and does not say which. As comfort the bag holds to{" "}
-                {bagOf(reading.unsettled.ifComfort, w.temp)}; as limit only to{" "}
-                {bagOf(reading.unsettled.ifLimit, w.temp)}.
-              </p>
-              <div className="mt-1.5 flex gap-2">
-                <Button onClick={() => props.onAnswer("comfort")}>It is comfort</Button>
-                <Button onClick={() => props.onAnswer("limit")}>It is limit</Button>
-              </div>
-            </div>
-          )}
-          <ul className="mt-2 space-y-0.5 text-[14px] text-soft">
-            {reading.reasons.map((r) => (
-              <li key={r}>{r}</li>
-            ))}
-          </ul>
-        </>
-      )}
-    </section>
-  );
-}
-
-const bagOf = (promise: Schema["LabelTriplet"] | null, temp: (c: number) => string) =>
-  promise?.comfort == null ? "nothing in range" : `${temp(promise.comfort)} comfort`;
