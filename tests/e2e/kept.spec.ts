@@ -54,7 +54,7 @@ test("what cannot be read is named, saved as a file, and the rest works", async 
   // As another version might have written it.
   const file = join(data, "ermine.db");
   const rows = readFileSync(file, "latin1");
-  writeFileSync(file, rows.replace('"name":"Balaclava","kind":"garment"', '"name":"Balaclava","kind":"bonnets"'), "latin1");
+  writeFileSync(file, rows.replace('"name":"Balaclava","source":"estimated"', '"name":"Balaclava","source":"bonnetted"'), "latin1");
   server = await launch(data, at + 1);
   const page = await context.newPage();
   await page.goto(server.url);
@@ -62,7 +62,7 @@ test("what cannot be read is named, saved as a file, and the rest works", async 
   await page.getByText("Save or remove it").click();
   const saved = page.waitForEvent("download");
   await page.getByRole("link", { name: "Save as a file" }).click();
-  expect(readFileSync(await (await saved).path(), "utf8")).toContain("bonnets");
+  expect(readFileSync(await (await saved).path(), "utf8")).toContain("bonnetted");
   await expect(page.locator("svg[aria-label^='Ladder'] circle").first()).toBeVisible();
   await server.end();
 });

@@ -48,9 +48,11 @@ test("from nothing to a verdict in twelve presses and sixty characters", async (
     await page.getByRole("dialog").getByRole("button", { name: /^Thick wool socks/ }).click();
     const asked = page.locator("section", { has: page.getByRole("heading", { name: "Look up first" }) });
     await expect(asked).toContainText("Who sleeps");
-    await expect(page.getByRole("status").filter({ hasText: "Saved" })).toBeVisible();
-    const { items, trips } = await (await page.request.get(`${server.url}/api/workspace`)).json();
-    expect(items.map((i: { source: string }) => i.source).sort()).toEqual(["labelled", "labelled", "usual"]);
+    const workspace = async () => (await page.request.get(`${server.url}/api/workspace`)).json();
+    await expect
+      .poll(async () => (await workspace()).items.map((i: { source: string }) => i.source).sort())
+      .toEqual(["labelled", "labelled", "usual"]);
+    const { trips } = await workspace();
     expect(trips[0].nights.map((n: { typedLowC: number }) => n.typedLowC)).toEqual([-18, -22]);
 
     // Each thing was one step, with its place in the bed.
