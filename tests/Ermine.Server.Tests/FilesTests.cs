@@ -272,12 +272,20 @@ public sealed class FilesTests(App app) : IClassFixture<App>
     {
         var read = await app.Post(
             "/api/entry/lines",
-            new { text = "• down bag -12 comfort\n\n2. foam pad r2\r\n[ ] 3 wool socks\n—\n" }
+            new { lines = new[] { "• down bag -12 comfort", "", "2. foam pad r2", "[ ] 3 wool socks", "—" } }
         );
         Assert.Equal(
             ["down bag -12 comfort", "foam pad r2", "3 wool socks"],
             read.Body!.AsArray().Select(l => (string)l!["text"]!)
         );
+    }
+
+    [Fact]
+    public async Task A_long_list_is_read_and_a_longer_one_is_refused()
+    {
+        object Of(int lines) => new { lines = Enumerable.Range(0, lines).Select(n => $"thick wool socks number {n}") };
+        Assert.Equal(300, (await app.Post("/api/entry/lines", Of(300))).Body!.AsArray().Count);
+        Assert.Equal(["lines"], (await app.Post("/api/entry/lines", Of(301))).FaultyFields());
     }
 
     [Fact]

@@ -66,7 +66,7 @@ public sealed class FuzzTests
             ["/api/plan/lookups"] = plan,
             ["/api/plan/adds"] = With("offered", new JsonArray(item.DeepClone())),
             ["/api/entry/line"] = new JsonObject { ["text"] = "down bag -12 comfort 1300 g", ["units"] = "C" },
-            ["/api/entry/lines"] = new JsonObject { ["text"] = "foam pad r2\n3 thick wool socks" },
+            ["/api/entry/lines"] = new JsonObject { ["lines"] = new JsonArray("foam pad r2", "3 thick wool socks") },
             ["/api/entry/nights"] = new JsonObject { ["text"] = "-18 saturday", ["today"] = "2026-11-26" },
             ["/api/package/read"] = JsonNode.Parse(
                 $$"""{ "ermine": "package", "shape": 4, "trips": [], "items": [{{item.ToJsonString()}}], "sleepers": [], "forecasts": [] }"""

@@ -395,17 +395,18 @@ test("a pasted list becomes a table, a row is mended, all are taken at once and 
   await page.getByLabel("Type a thing to add, or search").focus();
   await page.evaluate(() => {
     const data = new DataTransfer();
-    data.setData("text/plain", "- 3 thick wool socks of the list\n- floop\n- foam pad of the list r2\n");
+    const long = Array.from({ length: 90 }, (_, n) => `- wool hat of the list, number ${n}`).join("\n");
+    data.setData("text/plain", `- 3 thick wool socks of the list\n- floop\n- foam pad of the list r2\n${long}\n`);
     document.activeElement?.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   });
   const sheet = page.getByRole("dialog");
-  await expect(sheet).toContainText("4 things in this list");
+  await expect(sheet).toContainText("94 things in this list");
   await expect(sheet).toContainText("1 line says nothing to Ermine");
   await sheet.getByLabel("Line: floop").fill("floop balaclava");
-  await sheet.getByRole("button", { name: "Take 5 things" }).click();
+  await sheet.getByRole("button", { name: "Take 95 things" }).click();
   await saved(page);
   const now = (await workspace(page)).items;
-  expect(now.length).toBe(items.length + 5);
+  expect(now.length).toBe(items.length + 95);
   expect(now.map((i) => i.name)).toContain("Thick wool socks of the list 3");
   await page.getByRole("button", { name: "Undo" }).click();
   await saved(page);

@@ -14,8 +14,8 @@ public static class Entries
     /// <summary>A line, and the scale of degrees that do not name theirs: C (or metric), F (or imperial).</summary>
     public sealed record LineRequest(string Text, string? Units = null);
 
-    /// <summary>A pasted list, a thing to a line.</summary>
-    public sealed record LinesRequest(string Text, string? Units = null);
+    /// <summary>A pasted list, line by line as it was pasted.</summary>
+    public sealed record LinesRequest(IReadOnlyList<string> Lines, string? Units = null);
 
     /// <summary>Nights and lows as they are said, and the day of asking.</summary>
     public sealed record NightsRequest(string Text, DateOnly Today, string? Units = null);
@@ -50,9 +50,9 @@ public static class Entries
     {
         if (Scale(request.Units, out var scale) is { } fault)
             return Problems.Faults([fault]);
-        var lines = PlainList.Lines(request.Text);
+        var lines = PlainList.Lines(string.Join('\n', request.Lines));
         if (lines.Count > MostLines)
-            return Problems.Faults([new("text", $"{lines.Count} lines", $"Keep a list to {MostLines} lines.")]);
+            return Problems.Faults([new("lines", $"{lines.Count} lines", $"Keep a list to {MostLines} lines.")]);
         return TypedResults.Ok<IReadOnlyList<ListLine>>([
             .. lines.Select((text, n) => new ListLine(n + 1, text, PlainWords.Read(text, scale))),
         ]);

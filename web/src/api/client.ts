@@ -84,7 +84,7 @@ export const api = {
   types: () => answer(client.GET("/api/kit/types")),
   line: (body: { text: string; units: string }, signal?: AbortSignal) =>
     answer(client.POST("/api/entry/line", { body, signal: signal ?? null })),
-  lines: (body: { text: string; units: string }) => answer(client.POST("/api/entry/lines", { body })),
+  lines: (body: { lines: string[]; units: string }) => answer(client.POST("/api/entry/lines", { body })),
   nights: (body: { text: string; units: string; today: string }, signal?: AbortSignal) =>
     answer(client.POST("/api/entry/nights", { body, signal: signal ?? null })),
   adds: (asked: Asked & { replaces: string | null; offered?: KitItem[] }, signal?: AbortSignal) =>

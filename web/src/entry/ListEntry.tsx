@@ -19,7 +19,7 @@ export function ListEntry(props: { text: string; onClose: () => void; onTake: (t
   const [problem, setProblem] = useState<Problem | null>(null);
   useEffect(() => {
     let gone = false;
-    api.lines({ text: props.text, units }).then(
+    api.lines({ lines: props.text.split(/\r?\n/), units }).then(
       (lines) => {
         if (!gone) setRows(lines.map((l) => ({ id: `${l.number}`, text: l.text, read: l.read })));
       },

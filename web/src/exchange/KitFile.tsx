@@ -41,6 +41,9 @@ export const fieldNames: Record<Field, string> = {
   notes: "notes",
 };
 
+/** Most things that the server keeps. */
+const mostThings = 1000;
+
 /** What becomes of a row whose name is owned already. */
 type Merge = "merge" | "add" | "skip";
 
@@ -76,6 +79,7 @@ export function KitFile(props: { file: File; onClose: () => void }) {
   const broken = rows.filter((r) => r.faults.length > 0);
   const twice = sound.filter((r) => mine.has((r.item as KitItem).name.toLowerCase()));
   const count = sound.reduce((n, r) => n + (twice.includes(r) ? (merge === "skip" ? 0 : 1) : r.count), 0);
+  const room = mostThings - Object.keys(items).length;
   const unknown = sound.filter((r) => !r.known).length;
 
   const take = () => {
@@ -230,8 +234,13 @@ export function KitFile(props: { file: File; onClose: () => void }) {
               </ul>
             </div>
           )}
+          {count > room && (
+            <p role="alert" className="mt-3 font-semibold text-ember">
+              Ermine keeps {mostThings} things and has room for {room} more: cut the file to what comes along.
+            </p>
+          )}
           <div className="sticky bottom-0 mt-3 flex gap-2 bg-paper py-2">
-            <Button look="strong" className="grow" disabled={count === 0} onClick={take}>
+            <Button look="strong" className="grow" disabled={count === 0 || count > room} onClick={take}>
               Take {count} {count === 1 ? "thing" : "things"},{" "}
               {w.mass(Math.round(sound.reduce((g, r) => g + (r.item?.massG ?? 0) * r.count, 0)))}
             </Button>
