@@ -9,7 +9,7 @@ internal static class Vocabulary
     /// <summary>A concept, a colon, and the words and phrases that stand for it. Several concepts are joined by a plus.</summary>
     private const string Table = """
         sleeping: sleeping
-        pad: pad, pads, mat, mats, mattress, sleeping pad, sleeping mat, roll mat, sleepmat, isomatte, isomatten, matte, matten, unterlegmatte, liggeunderlag, underlag, liggunderlag, sovunderlag, matelas, tapis de sol, karrimatte, schlafmatte
+        pad: pad, pads, mat, mats, mattress, sleeping pad, sleeping mat, roll mat, sleepmat, isomatte, isomatten, matte, matten, unterlegmatte, liggeunderlag, underlag, liggunderlag, sovunderlag, matelas, tapis de sol, schlafmatte
         sit: sit, seat, sitzkissen, sitz, sitteunderlag, sitte, sitt, sittunderlag
         foam: foam, ccf, closed cell, closed-cell, eva, schaum, schaumstoff, skum, cellplast, mousse, neoprene, neopren
         inflatable: inflatable, air, airmat, blow up, blow-up, aufblasbar, aufblasbare, luft, luftmatratze, oppblåsbar, oppblåsbart, uppblåsbar, uppblåsbart, gonflable
@@ -125,7 +125,7 @@ internal static class Vocabulary
         bowl: bowl, schüssel, skål, bol
         spoon: spoon, spork, löffel, skje, sked, cuillère
         bottle: bottle, water bottle, flasche, wasserflasche, drikkeflaske, flaske, flaska, gourde
-        flask: flask, vacuum flask, termos
+        flask: flask, vacuum flask
         cover: cover, cosy, cozy
         waterbag: hydration, reservoir, bladder, water bag, trinkblase, drikkesystem
         pee+bottle: pee bottle
@@ -183,7 +183,7 @@ internal static class Vocabulary
         notebook: notebook, notizbuch, notatbok
         alarm: co alarm, carbon monoxide alarm, co detector
         down: down, goose, duck, daune, daunen, dun, duvet, plumes, downfilled, down-filled, goose down, duck down
-        treated: treated down, hydrophobic, water resistant down, water-resistant down, dry down, drydown
+        treated: treated down, hydrophobic, water resistant down, water-resistant down
         synthetic: synthetic, synth, synthetics, syn, polyester, poly, kunstfaser, synthetik, synthetisk, synthétique, syntet, fiber, nylon, synthetic fill
         wool: wool, woollen, woolen, merino, wolle, ull, laine, lambswool
         fleece: fleece, polar fleece, flis, polaire
