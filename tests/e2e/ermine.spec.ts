@@ -332,6 +332,7 @@ test("a forecast file is read; a broken one is listed line by line and its good 
 test("what cannot stand is named where it is typed, kept, and saved once it is mended", async ({ page }) => {
   const trip = await ownTrip(page, "Typed wrong");
   await page.goto(`/trips/${trip.id}/cold/2`);
+  await expect(headline(page)).toContainText("Six nights hold.");
   const low = page.getByLabel("Low of night 2");
   await low.fill("60");
   await expect(page.getByRole("alert")).toContainText("from -90 to 40");
