@@ -278,11 +278,7 @@ public sealed partial class PlainWords
             questions.Add(
                 new(
                     "loft",
-                    $"How flat has it become? Until you measure it, {Loft.IfOld:0%} of its loft is counted.".Replace(
-                        " %",
-                        " %",
-                        StringComparison.Ordinal
-                    ),
+                    $"How flat has it become? Until you measure it, {100 * Loft.IfOld:0} % of its loft is counted.",
                     []
                 )
             );

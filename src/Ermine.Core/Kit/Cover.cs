@@ -45,9 +45,6 @@ public sealed record Cover(double Head, double Torso, double Legs, double Feet, 
             _ => Feet,
         };
 
-    /// <summary>A cover of regions as they count at night.</summary>
-    public static Cover Of(ByRegion<double> regions) => new(regions.Head, regions.Torso, regions.Legs, regions.Feet);
-
     /// <summary>The half of it everywhere.</summary>
     public Cover Half() => new(Head / 2, Torso / 2, Legs / 2, Feet / 2, Face / 2, Hands / 2);
 }

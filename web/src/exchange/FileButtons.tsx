@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { Button } from "../parts/Button";
 import { useFile } from "./useFile";
 
-export const menuEntry =
+const menuEntry =
   "flex min-h-11 sm:min-h-9 cursor-pointer items-center gap-2 rounded-lg px-2.5 outline-none data-highlighted:bg-ice-wash";
 
 /** Brings in a file, whatever it is, or saves the kit as one. */

@@ -10,7 +10,7 @@ import { useSettings, useWrite } from "../units/units";
 type Reading = Schema["KitReading"];
 type Field = Schema["KitField"];
 
-export const fieldNames: Record<Field, string> = {
+const fieldNames: Record<Field, string> = {
   leftOut: "leave out",
   name: "name",
   type: "type",

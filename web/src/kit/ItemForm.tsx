@@ -342,7 +342,10 @@ export function ItemForm(props: {
               <div key={field}>{mark(field, `${fieldWords[field]} as usual`)}</div>
             ))}
             <fieldset>
-              <legend className="text-[13px] text-soft">Packed and worn</legend>
+              <legend className="text-[13px] text-soft">
+                Packed and worn (of these the night uses only the vapour resistance; the rest waits for the
+                day)
+              </legend>
               <div className="grid grid-cols-2 gap-3">
                 {dayFields.map((f) => (
                   <div key={f.field}>

@@ -3,7 +3,7 @@ import type { Drawer, KitItem, Trip } from "../api/client";
 import { byWorth, useAdds } from "../entry/adds";
 import { Gain } from "../entry/Gain";
 import { LineEntry } from "../entry/LineEntry";
-import { freeName, namesOf } from "../entry/names";
+import { namesOf, thingsOf } from "../entry/names";
 import { useTypes } from "../entry/useLine";
 import { Sheet } from "../parts/Sheet";
 import type { Outfit } from "../state/outfit";
@@ -75,7 +75,7 @@ export function AddLayer(props: {
         <section key={drawer} className="mt-4">
           <h3 className="flex text-soft">
             <span className="grow">{drawers[drawer]}</span>
-            <span className="text-[12px]">this night</span>
+            <span className="text-[12px]">about, this night</span>
           </h3>
           <ul>
             {list.map((item) => (
@@ -96,7 +96,7 @@ export function AddLayer(props: {
       ))}
       {usual.length > 0 && (
         <section className="mt-5 border-line border-t pt-3">
-          <h3 className="text-soft">Not owned: what is usual, to try</h3>
+          <h3 className="text-soft">Not owned: what is usual, to try, about</h3>
           <ul>
             {usual.slice(0, words.length > 0 ? 30 : typesShown).map((item) => (
               <ThingRow
@@ -106,12 +106,7 @@ export function AddLayer(props: {
                 added={worth(item)}
                 most={most}
                 onPress={() => {
-                  const thing = {
-                    ...item,
-                    id: crypto.randomUUID(),
-                    name: freeName(item.name, namesOf(items)),
-                  };
-                  void edit.addNew([thing], worth(item)?.at);
+                  void edit.addNew(thingsOf(item, 1, namesOf(items)), worth(item)?.at);
                   done();
                 }}
               />

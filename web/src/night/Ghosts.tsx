@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import type { KitItem, NightAnswer, Trip } from "../api/client";
 import { byWorth, useAdds } from "../entry/adds";
 import { LineEntry } from "../entry/LineEntry";
-import { freeName, namesOf } from "../entry/names";
+import { namesOf, thingsOf } from "../entry/names";
 import { useTypes } from "../entry/useLine";
 import { useWorkspace } from "../state/workspace";
 import { ThingRow } from "./AddLayer";
@@ -97,6 +97,9 @@ function Choose(props: {
     .slice(0, 4);
   const usual = usualFor[ghost].flatMap((key) => types.find((t) => t.key === key)?.usual ?? []);
   const most = Math.max(0, ...[...owned, ...usual].map((i) => worth(i)?.gain ?? 0));
+  const row = (item: KitItem, onPress: () => void) => (
+    <ThingRow key={item.id} item={item} mass={item.massG} added={worth(item)} most={most} onPress={onPress} />
+  );
   return (
     <div className="space-y-3">
       <LineEntry
@@ -115,37 +118,14 @@ function Choose(props: {
         onAdd={(things) => props.onNew(things)}
       />
       {owned.length > 0 && (
-        <ul aria-label="Owned">
-          {owned.map((item) => (
-            <ThingRow
-              key={item.id}
-              item={item}
-              mass={item.massG}
-              added={worth(item)}
-              most={most}
-              onPress={() => props.onOwned(item)}
-            />
-          ))}
-        </ul>
+        <ul aria-label="Owned">{owned.map((item) => row(item, () => props.onOwned(item)))}</ul>
       )}
       <div>
         <p className="text-[13px] text-soft">Or take what is usual, and say later what is printed on yours</p>
         <ul>
-          {usual.map((item) => (
-            <ThingRow
-              key={item.id}
-              item={item}
-              mass={item.massG}
-              added={worth(item)}
-              most={most}
-              onPress={() =>
-                props.onNew(
-                  [{ ...item, id: crypto.randomUUID(), name: freeName(item.name, namesOf(items)) }],
-                  worth(item)?.at,
-                )
-              }
-            />
-          ))}
+          {usual.map((item) =>
+            row(item, () => props.onNew(thingsOf(item, 1, namesOf(items)), worth(item)?.at)),
+          )}
         </ul>
       </div>
     </div>

@@ -229,7 +229,7 @@ function LayerMenu(props: {
       </div>
       {others.length > 0 && (
         <div>
-          <p className="text-[13px] text-soft">Swap it for</p>
+          <p className="text-[13px] text-soft">Swap it for; what this night then gains, about</p>
           <ul className="max-h-56 overflow-y-auto">
             {others.map((o) => (
               <ThingRow
