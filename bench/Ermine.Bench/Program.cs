@@ -3,4 +3,6 @@ using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using Ermine.Bench;
 
-BenchmarkSwitcher.FromTypes([typeof(CoreBench)]).Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));
+BenchmarkSwitcher
+    .FromTypes([typeof(CoreBench), typeof(DayBench)])
+    .Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));

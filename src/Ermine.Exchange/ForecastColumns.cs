@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 namespace Ermine.Exchange;
 
 /// <summary>
-/// Where a table holds time, air, wind, humidity and cloud, by headings in English, German, Norwegian, Swedish, Danish, Finnish, French and
+/// Where a table holds time, air, wind, humidity, cloud and what falls, by headings in English, German, Norwegian, Swedish, Danish, Finnish, French and
 /// Spanish, with or without units. Of several that would do, the plainest is taken: the air, not its dew point or its highest of the day.
 /// </summary>
 /// <param name="Time">When; −1 where there is none.</param>
@@ -13,6 +13,7 @@ namespace Ermine.Exchange;
 /// <param name="Wind">Wind at 10 m.</param>
 /// <param name="Humidity">Relative humidity.</param>
 /// <param name="Cloud">Cloud.</param>
+/// <param name="Falls">Rain or melted snow since the reading before.</param>
 /// <param name="UnitOfTemperature">A column that says the unit of the air row by row.</param>
 /// <param name="Members">Members of an ensemble.</param>
 internal sealed partial record ForecastColumns(
@@ -23,6 +24,7 @@ internal sealed partial record ForecastColumns(
     int Wind,
     int Humidity,
     int Cloud,
+    int Falls,
     int UnitOfTemperature,
     IReadOnlyList<int> Members
 )
@@ -67,6 +69,7 @@ internal sealed partial record ForecastColumns(
             Of(WindMark(), NotWind()),
             Of(HumidityMark(), NotHumidity()),
             Of(CloudMark(), NotCloud()),
+            Of(FallsMark(), NotFalls()),
             names.FindIndex(UnitMark().IsMatch),
             members
         );
@@ -185,4 +188,14 @@ internal sealed partial record ForecastColumns(
 
     [GeneratedRegex(@"^temp\w*( |_)?unit")]
     private static partial Regex UnitMark();
+
+    [GeneratedRegex(
+        @"^(precip|rain|total precip|nedbør|nedbor|nederbörd|nederbord|niederschlag|regen|précip|pluie|lluvia|sade|rr\b|qpf|tp\b)"
+    )]
+    private static partial Regex FallsMark();
+
+    [GeneratedRegex(
+        @"prob|chance|risk|wahrsch|sannol|sannsyn|type|unit|code|symbol|hours|days|accum|since|sum|today|snow|schnee|snø|snö|neige|nieve|lumi"
+    )]
+    private static partial Regex NotFalls();
 }

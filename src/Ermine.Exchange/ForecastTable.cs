@@ -54,6 +54,7 @@ internal static partial class ForecastTable
         var faults = new List<Fault>();
         // Rows without air: faults where air comes after them, the end of the run where none does.
         var empty = new List<Fault>();
+        var fallsUnit = columns.Falls >= 0 && IsInches(header[columns.Falls]) ? 25.4 : 1;
         var hours = new SortedDictionary<DateTimeOffset, ForecastHour>();
         var times = new ForecastTimes(
             zone,
@@ -135,9 +136,21 @@ internal static partial class ForecastTable
                 row.Fault(columns.Wind, header, "Wind lies between 0 and 100 m/s; check the unit of the column.");
                 continue;
             }
+            // A trace is written with a dash or a letter by some: it is none.
+            var falls = columns.Falls < 0 ? null : row.Number(columns.Falls, header, required: false) * fallsUnit;
+            if (falls is < 0 or > 500)
+            {
+                row.Fault(columns.Falls, header, "Rain lies between 0 and 500 mm from one reading to the next.");
+                continue;
+            }
             if (row.Broken)
                 continue;
-            if (!hours.TryAdd(time, new(time, temperature, wind, humidity, cloud, members.Count > 0 ? members : null)))
+            if (
+                !hours.TryAdd(
+                    time,
+                    new(time, temperature, wind, humidity, cloud, members.Count > 0 ? members : null, falls)
+                )
+            )
                 row.Fault(columns.Time, header, "A second reading for the same time: keep one.");
         }
         if (hours.Count == 0)
@@ -147,9 +160,25 @@ internal static partial class ForecastTable
             name,
             Issued(table.Notes, faults) ?? hours.Keys.First(),
             Elevation(table.Notes, faults) ?? choices.ElevationM,
-            [.. hours.Values]
+            [.. AnHour([.. hours.Values])]
         );
         return new(series, faults, []);
+    }
+
+    /// <summary>What fell since the reading before, as mm an hour; the first reading stands for as long as the next.</summary>
+    private static IEnumerable<ForecastHour> AnHour(List<ForecastHour> hours)
+    {
+        for (var n = 0; n < hours.Count; n++)
+        {
+            var (at, from) = n > 0 ? (n, n - 1) : (Math.Min(1, hours.Count - 1), 0);
+            var length = Math.Max(1.0 / 6, (hours[at].Time - hours[from].Time).TotalHours);
+            yield return hours[n].FallsMm is { } fell and > 0
+                ? hours[n] with
+                {
+                    FallsMm = Math.Round(fell / (hours.Count > 1 ? length : 1), 3),
+                }
+                : hours[n];
+        }
     }
 
     private static ForecastReading Ask(string need, string value, string mend) =>
@@ -181,6 +210,11 @@ internal static partial class ForecastTable
     }
 
     private static string Short(string text) => text.Length > 60 ? text[..60] + "…" : text;
+
+    private static bool IsInches(string heading) =>
+        heading.Contains("(in)", StringComparison.OrdinalIgnoreCase)
+        || heading.Contains("inch", StringComparison.OrdinalIgnoreCase)
+        || heading.EndsWith("_in", StringComparison.OrdinalIgnoreCase);
 
     private static double MetresPerSecond(WindUnit unit) =>
         unit switch

@@ -78,6 +78,7 @@ internal static class Application
         var api = app.MapGroup("/api");
         Workspace.Map(api);
         Plans.Map(api);
+        Days.Map(api);
         Entries.Map(api);
         Files.Map(api);
         Forecasts.Map(api);

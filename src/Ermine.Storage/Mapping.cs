@@ -82,6 +82,7 @@ internal static class Mapping
                             Humidity = h.Humidity,
                             Cloud = h.Cloud,
                             Members = h.Members?.ToList(),
+                            FallsMm = h.FallsMm,
                         }
                 ),
             ],

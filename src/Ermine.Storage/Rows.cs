@@ -73,4 +73,5 @@ public sealed class ForecastHourRow
     public double? Humidity { get; set; }
     public double? Cloud { get; set; }
     public List<double>? Members { get; set; }
+    public double? FallsMm { get; set; }
 }

@@ -106,7 +106,7 @@ public sealed class Store(ErmineContext db)
         if ((await Forecasts(stop)).FirstOrDefault(f => f.Id == id) is not { } head)
             return null;
         await using var ask = await Command(
-            "SELECT Time, TemperatureC, WindMs, Humidity, Cloud, Members FROM ForecastHourRow WHERE ForecastId = $id ORDER BY Position",
+            "SELECT Time, TemperatureC, WindMs, Humidity, Cloud, Members, FallsMm FROM ForecastHourRow WHERE ForecastId = $id ORDER BY Position",
             stop
         );
         ask.Parameters.Add(new SqliteParameter("$id", Text(id)));
@@ -122,7 +122,8 @@ public sealed class Store(ErmineContext db)
                         Mapping.Number(r.GetValue(2)),
                         Mapping.Number(r.GetValue(3)),
                         Mapping.Number(r.GetValue(4)),
-                        Mapping.Members(r.GetValue(5))
+                        Mapping.Members(r.GetValue(5)),
+                        Mapping.Number(r.GetValue(6))
                     )
                 );
         }

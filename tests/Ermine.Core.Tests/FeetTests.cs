@@ -7,7 +7,7 @@ namespace Ermine.Core.Tests;
 /// <summary>Feet with a temperature of their own, and heat that is brought to them.</summary>
 public class FeetTests
 {
-    private static FeetStep Step(
+    private static ExtremityStep Step(
         double r = 1.0,
         double around = -15,
         double debt = 0,
@@ -18,13 +18,13 @@ public class FeetTests
     [Fact]
     public void Supply_is_worked_by_hand()
     {
-        Assert.Equal(30 + 60 * 5.0 / 13, Feet.Supply(26, Step()), 1e-9);
-        Assert.Equal(90, Feet.Supply(26, Step(debt: -8)), 1e-9);
-        Assert.Equal(30, Feet.Supply(26, Step(debt: 5)), 1e-9);
-        Assert.Equal(30 - 20 * (54.0 - 15) / 78, Feet.Supply(26, Step(debt: 54)), 1e-9);
-        Assert.Equal(10, Feet.Supply(26, Step(debt: 500)), 1e-9);
-        Assert.Equal(18, Feet.Supply(26, Step(debt: 5, tight: true)), 1e-9);
-        Assert.Equal(30 + 0.8 * 7, Feet.Supply(26, Step(debt: 5) with { Made = 65 }), 1e-9);
+        Assert.Equal(30 + 60 * 5.0 / 13, Extremity.Feet.Supply(26, Step()), 1e-9);
+        Assert.Equal(90, Extremity.Feet.Supply(26, Step(debt: -8)), 1e-9);
+        Assert.Equal(30, Extremity.Feet.Supply(26, Step(debt: 5)), 1e-9);
+        Assert.Equal(30 - 20 * (54.0 - 15) / 78, Extremity.Feet.Supply(26, Step(debt: 54)), 1e-9);
+        Assert.Equal(10, Extremity.Feet.Supply(26, Step(debt: 500)), 1e-9);
+        Assert.Equal(18, Extremity.Feet.Supply(26, Step(debt: 5, tight: true)), 1e-9);
+        Assert.Equal(30 + 0.8 * 7, Extremity.Feet.Supply(26, Step(debt: 5) with { Made = 65 }), 1e-9);
     }
 
     [Theory]
@@ -34,16 +34,20 @@ public class FeetTests
     [InlineData(8, 12)]
     public void A_foot_that_nothing_warms_gets_ever_less_blood(double feet, double supply)
     {
-        Assert.Equal(supply, Feet.Supply(feet, Step(debt: 5)), 1e-9);
-        Assert.Equal(30, Feet.Supply(feet, Step(debt: 5, brought: 5)), 1e-9);
+        Assert.Equal(supply, Extremity.Feet.Supply(feet, Step(debt: 5)), 1e-9);
+        Assert.Equal(30, Extremity.Feet.Supply(feet, Step(debt: 5, brought: 5)), 1e-9);
     }
 
     [Fact]
     public void They_head_for_their_balance_with_five_hours_a_resistance()
     {
         var headsFor = -15 + 30 * 1.2;
-        Assert.Equal(headsFor + (26 - headsFor) * Math.Exp(-0.5 / 6), Feet.After(26, Step(1.2, debt: 5), 0.5), 1e-9);
-        Assert.Equal(34, Feet.After(26, Step(5), 1000), 1e-6);
+        Assert.Equal(
+            headsFor + (26 - headsFor) * Math.Exp(-0.5 / 6),
+            Extremity.Feet.After(26, Step(1.2, debt: 5), 0.5),
+            1e-9
+        );
+        Assert.Equal(34, Extremity.Feet.After(26, Step(5), 1000), 1e-6);
     }
 
     [Fact]
@@ -53,7 +57,7 @@ public class FeetTests
         {
             var feet = start;
             for (var n = 0; n < 48; n++)
-                feet = Feet.After(feet, Step(1.2, -12, debt: 5, brought: brought), 1.0 / 6);
+                feet = Extremity.Feet.After(feet, Step(1.2, -12, debt: 5, brought: brought), 1.0 / 6);
             return feet;
         }
         Assert.True(After(18, 0) < 18);
@@ -69,10 +73,10 @@ public class FeetTests
     )
     {
         var step = Step(0.2 + r.Get % 30 / 10.0, -40 + around.Get % 40);
-        var now = Feet.After(22, step, 1.0 / 6);
-        Assert.True(Feet.After(22, step with { Around = step.Around + 1 }, 1.0 / 6) >= now);
-        Assert.True(Feet.After(22, step with { Brought = watts.Get % 50 }, 1.0 / 6) >= now);
-        Assert.True(Feet.After(22, step with { Tight = true }, 1.0 / 6) <= now);
+        var now = Extremity.Feet.After(22, step, 1.0 / 6);
+        Assert.True(Extremity.Feet.After(22, step with { Around = step.Around + 1 }, 1.0 / 6) >= now);
+        Assert.True(Extremity.Feet.After(22, step with { Brought = watts.Get % 50 }, 1.0 / 6) >= now);
+        Assert.True(Extremity.Feet.After(22, step with { Tight = true }, 1.0 / 6) <= now);
     }
 
     [Fact]

@@ -25,7 +25,10 @@ public class HeatOfNightTests
         StartState start = StartState.Normal,
         IReadOnlyList<HeatSource>? sources = null,
         IReadOnlyList<StackFrom>? stacks = null
-    ) => HeatOfNight.Play(new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, start));
+    ) =>
+        HeatOfNight.Play(
+            new(Woman, stacks ?? [From(0, Bag)], new(0, air), sources ?? [], 0, air.Length - 1, BodyHeat.At(start))
+        );
 
     private static StackFrom From(double hour, Conductances stack, bool tight = false) =>
         new(hour, stack, Surroundings.Open(Surface.Air), tight);
@@ -81,7 +84,7 @@ public class HeatOfNightTests
         var mild = Play(Even(5));
         Assert.True(mild.Steps[^1].Vented > 0);
         Assert.Equal(0, mild.SweatG);
-        Assert.Equal(-HeatOfNight.MostStored, mild.Steps[^1].Debt);
+        Assert.Equal(-BodyHeat.MostStored, mild.Steps[^1].Debt);
         var heater = new HeatSource(0, 10, 150, DiesAway: false);
         var hot = Play(Even(5), sources: [heater]);
         Assert.Equal(hot.Steps.Sum(s => s.Sweated) / 6 / HeatOfNight.WhPerGram * Woman.BodyAreaM2, hot.SweatG, 1e-6);
@@ -125,7 +128,7 @@ public class HeatOfNightTests
                 step.Lost.Total + step.Vented + step.Sweated - step.Made - step.Brought,
                 1e-6
             );
-            Assert.InRange(step.Debt, -HeatOfNight.MostStored, double.MaxValue);
+            Assert.InRange(step.Debt, -BodyHeat.MostStored, double.MaxValue);
             debt = step.Debt;
         }
     }

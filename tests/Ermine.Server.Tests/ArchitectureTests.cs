@@ -47,6 +47,7 @@ public class ArchitectureTests
         "Plans",
         "Dryness",
         "Nights",
+        "Days",
         "Trips",
         "Rules",
         "Answers",

@@ -24,7 +24,7 @@ public sealed class BackupTests
         using var saving = new Launched("--backup", "true", "--data", folder);
         Assert.Equal(0, await saving.Ended());
         Assert.Contains(
-            "2 trips, 80 things, 2 sleepers, 1 forecast (demo data)",
+            "3 trips, 115 things, 3 sleepers, 1 forecast (demo data)",
             saving.Output,
             StringComparison.Ordinal
         );
@@ -34,7 +34,7 @@ public sealed class BackupTests
         var (other, _) = await Renamed("Later");
         using var restoring = new Launched("--restore", copy, "--data", other);
         Assert.Equal(0, await restoring.Ended());
-        Assert.Contains("Brought back 2 trips", restoring.Output, StringComparison.Ordinal);
+        Assert.Contains("Brought back 3 trips", restoring.Output, StringComparison.Ordinal);
         Assert.Single(Directory.GetFiles(Path.Combine(other, "backups"), "*set-aside*.db"));
         await using (var back = App.On(other))
             await back.Trip("As it was");
@@ -85,7 +85,7 @@ public sealed class BackupTests
         await using var app = new App();
         using var data = new DataFolder(app.Folder);
         var made = Backups.Make(data, "in-use", NewFolder());
-        Assert.Equal(2, made.Contents.Trips);
+        Assert.Equal(3, made.Contents.Trips);
         var refused = Assert.Throws<RefusedException>(() => Backups.Restore(data, made.File));
         Assert.Contains("Another Ermine", refused.Message, StringComparison.Ordinal);
     }

@@ -238,12 +238,12 @@ public sealed class FilesTests(App app) : IClassFixture<App>
     {
         await using var own = App.OwnData();
         var examples = await own.Get("/api/examples");
-        Assert.Equal(2, examples["trips"]!.AsArray().Count);
+        Assert.Equal(3, examples["trips"]!.AsArray().Count);
         Assert.Equal(200, (await own.Post("/api/forecasts/whole", examples["forecasts"]!)).Status);
         foreach (var kind in (string[])["sleepers", "items", "trips"])
         foreach (var thing in examples[kind]!.AsArray())
             Assert.Equal(200, (await own.Put($"/api/{kind}/{thing!["id"]}", thing)).Status);
-        Assert.Equal(3, (await own.Get("/api/workspace"))["sleepers"]!.AsArray().Count);
+        Assert.Equal(4, (await own.Get("/api/workspace"))["sleepers"]!.AsArray().Count);
     }
 
     [Fact]

@@ -60,6 +60,16 @@ public sealed class FuzzTests
             ["/api/plan/schools"] = plan,
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,
+            ["/api/plan/day"] = With("day", 2),
+            ["/api/plan/dress"] = With("day", 3),
+            ["/api/plan/day/schools"] = With("day", 1),
+            ["/api/plan/day/table"] = With("day", 1),
+            ["/api/calc/ireq"] = JsonNode.Parse(
+                """{ "metabolicWPerM2": 115, "airC": -20, "windMs": 0.4, "basicClo": 2 }"""
+            )!,
+            ["/api/calc/work"] = JsonNode.Parse(
+                """{ "massKg": 73, "loadKg": 20, "speedMs": 1, "gradePercent": 5, "footprintCm": 5, "sledgeKg": 30, "friction": 0.06 }"""
+            )!,
             ["/api/plan/buys"] = With("prices", new JsonObject { [$"{Guid.NewGuid()}"] = 20 }),
             ["/api/plan/compare"] = With("systems", new JsonArray(trip.Bed(0), trip.Bed(0))),
             ["/api/items/reading"] = item,

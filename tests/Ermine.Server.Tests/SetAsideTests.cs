@@ -72,7 +72,7 @@ public sealed class SetAsideTests
     {
         await using var app = new App();
         Assert.Equal(404, (await app.Delete("/api/set-aside/trip/1")).Status);
-        Assert.Equal(2, (await app.Get("/api/workspace"))["trips"]!.AsArray().Count);
+        Assert.Equal(3, (await app.Get("/api/workspace"))["trips"]!.AsArray().Count);
     }
 
     [Fact]

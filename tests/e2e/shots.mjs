@@ -9,7 +9,10 @@ const shots = [
   { name: "night-lamp", path: "night/4", theme: "lamp" },
   { name: "night-phone", path: "night/4", width: 390, height: 844 },
   { name: "night-frost", path: "night/7" },
+  { name: "day", path: "day/4" },
+  { name: "day-phone", path: "day/4", width: 390, height: 844 },
   { name: "dry", path: "dry/1" },
+  { name: "dry-day", path: "dry/3", drop: /^Down camp jacket, evening 3/ },
   { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for it changes the trip.
@@ -46,6 +49,10 @@ await withDemo(async (url) => {
     const thing = shot.thing ? `?thing=${items.find((i) => i.name === shot.thing).id}` : "";
     await page.goto(`${url}/trips/${trip.id}/${shot.path}${thing}`);
     await page.waitForLoadState("networkidle");
+    if (shot.drop) {
+      await page.getByRole("button", { name: shot.drop }).click();
+      await page.getByRole("button", { name: /^Open day/ }).waitFor();
+    }
     if (shot.school) {
       await page.getByRole("radio", { name: new RegExp(shot.school) }).click();
       await page.getByText("Cold end of the ensemble").waitFor();

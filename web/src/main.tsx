@@ -19,6 +19,7 @@ const router = createBrowserRouter([
       { index: true, element: <Start /> },
       { path: "trips/:tripId/cold/:night?", Component: ColdStation },
       { path: "trips/:tripId/night/:night?", lazy: () => import("./night/NightStation") },
+      { path: "trips/:tripId/day/:night?", lazy: () => import("./day/DayStation") },
       { path: "trips/:tripId/compare/:night?", lazy: () => import("./compare/CompareStation") },
       { path: "trips/:tripId/dry/:night?", lazy: () => import("./dry/DryStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },

@@ -304,7 +304,7 @@ public static class DryAnswers
                     ],
                 },
             };
-            if (new TripRun(run.Model.With(closet), changed, frost: false).FirstWithout(slot) is null)
+            if (run.With(closet, changed, frost: false).FirstWithout(slot) is null)
                 return count;
         }
         return null;

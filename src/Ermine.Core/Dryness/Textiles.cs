@@ -24,7 +24,7 @@ public static class Textiles
 
     /// <summary>Water that a day puts into a thing worn for a purpose, g (assumption).</summary>
     public static double Wetting(Purpose purpose, DayWork work) =>
-        (work, purpose) switch
+        (LikeWork(work), purpose) switch
         {
             (DayWork.Rest, _) => 0,
             (DayWork.Easy, Purpose.Socks) => 10,
@@ -40,5 +40,14 @@ public static class Textiles
             (DayWork.WetSnow, Purpose.Hat) => 18,
             (DayWork.WetSnow, Purpose.Gloves) => 32,
             _ => 0,
+        };
+
+    /// <summary>The estimate for a longer word is that of the nearest of the first four.</summary>
+    private static DayWork LikeWork(DayWork work) =>
+        work switch
+        {
+            DayWork.Haul or DayWork.Summit => DayWork.Hard,
+            DayWork.Watch => DayWork.Easy,
+            _ => work,
         };
 }

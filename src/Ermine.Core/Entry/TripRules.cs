@@ -146,13 +146,14 @@ public static partial class EntryRules
         faults.Once(at, days.Select(d => d.NightId), "Set each day once.");
         foreach (var day in days.Where(d => trip.Nights.All(n => n.Id != d.NightId)))
             faults.Add(at, $"{day.NightId}", "This day's night is not on the trip any more; set the day again.");
-        foreach (var day in days)
+        foreach (var (n, day) in days.Index())
         {
             if (!faults.AtMost(at, day.Soaked.Count, MostSoaked, "things soaked on a day"))
                 continue;
             faults.Once(at, day.Soaked, "Soak each thing once a day.");
             foreach (var soaked in day.Soaked.Where(id => !owns(id)))
                 faults.Add(at, $"{soaked}", "What is soaked is not in the kit; take it out.");
+            CheckDay(faults, $"{at}[{n}]", day, trip, trip.Members[index]);
         }
     }
 

@@ -22,7 +22,11 @@ public static class Diurnal
     public static IReadOnlyList<double> Hours(double low, double high, double from, double to) =>
         [.. Enumerable.Range(0, (int)(to - from) + 1).Select(n => At(low, Math.Max(low, high), from + n))];
 
-    private static double At(double low, double high, double hour)
+    /// <summary>Air at an hour, °C.</summary>
+    /// <param name="low">Low, °C.</param>
+    /// <param name="high">High, °C, not under the low.</param>
+    /// <param name="hour">From the midnight before the evening: on the way down to the low until <see cref="LowAt"/>, up from it after.</param>
+    public static double At(double low, double high, double hour)
     {
         var (span, since) = hour <= LowAt ? (LowAt - HighAt, hour - HighAt) : (24 + HighAt - LowAt, hour - LowAt);
         var half = Math.Cos(Math.PI * Math.Clamp(since / span, 0, 1));

@@ -9,13 +9,15 @@ namespace Ermine.Core.Forecasts;
 /// <param name="Humidity">Relative humidity over water, 0–1; null where not given.</param>
 /// <param name="Cloud">Cloud, 0–1; null where not given.</param>
 /// <param name="Members">Air in each member of an ensemble, °C, always in the same order; null for a single forecast.</param>
+/// <param name="FallsMm">Rain or melted snow that falls in the hour, mm, 0–200; null where not given.</param>
 public sealed record ForecastHour(
     DateTimeOffset Time,
     double TemperatureC,
     double? WindMs = null,
     double? Humidity = null,
     double? Cloud = null,
-    IReadOnlyList<double>? Members = null
+    IReadOnlyList<double>? Members = null,
+    double? FallsMm = null
 );
 
 /// <summary>A forecast as it was read; it never changes.</summary>
@@ -92,6 +94,19 @@ public sealed record ForecastSeries(
             air.Add(a.TemperatureC + share * (b.TemperatureC - a.TemperatureC));
         }
         return air;
+    }
+
+    /// <summary>Furthest that a reading of wind, cloud or rain stands for, h.</summary>
+    private const double StandsFor = 3.5;
+
+    /// <summary>The reading nearest to an hour of a day, for what is not read between readings; null where none is near.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="hour">Hours from its midnight.</param>
+    public ForecastHour? Nearest(DateOnly day, double hour)
+    {
+        var at = day.ToDateTime(TimeOnly.MinValue).AddHours(hour);
+        return Between(at.AddHours(-StandsFor), at.AddHours(StandsFor))
+            .MinBy(h => Math.Abs((h.Time.DateTime - at).TotalHours));
     }
 
     /// <summary>Highest reading of a day, from six to eighteen local time; null where there is none.</summary>

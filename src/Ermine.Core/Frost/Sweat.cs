@@ -17,20 +17,27 @@ public static class Sweat
     /// <param name="water">Water in everything; changed.</param>
     /// <param name="grams">Sweat of the whole body, g.</param>
     /// <returns>What was taken up, g; the rest runs off.</returns>
-    public static double Into(LayerStack stack, WaterInHand water, double grams)
+    public static double Into(LayerStack stack, WaterInHand water, double grams) =>
+        Into(stack.Things.Select(t => t.Item), water, grams);
+
+    /// <inheritdoc cref="Into(LayerStack, WaterInHand, double)"/>
+    /// <param name="worn">What is worn, from the skin out.</param>
+    /// <param name="water">Water in everything; changed.</param>
+    /// <param name="grams">Sweat of the whole body, g.</param>
+    public static double Into(IEnumerable<KitItem> worn, WaterInHand water, double grams)
     {
         var taken = 0.0;
         var area = Sweating.Sum(r => Regions.BodyShare[r]);
         foreach (var region in Sweating)
         {
             var left = grams * Regions.BodyShare[region] / area;
-            foreach (var thing in stack.Things)
+            foreach (var item in worn)
             {
                 if (left <= 0)
                     break;
-                if (thing.Item.Kind != ItemKind.Garment || thing.Item.Cover[region] < LeastCover)
+                if (item.Kind != ItemKind.Garment || item.Cover[region] < LeastCover)
                     continue;
-                var takes = water.Wet(thing.Item, left);
+                var takes = water.Wet(item, left);
                 left -= takes;
                 taken += takes;
             }

@@ -48,13 +48,13 @@ public static class Vapour
     public const double SorbedMost = 0.12;
 
     /// <summary>Thermal resistance of a shell, m²K/W (assumption).</summary>
-    private const double ShellR = 0.01;
+    internal const double ShellR = 0.01;
 
     /// <summary>What gives less over the covered body is left out of the column, m²K/W.</summary>
-    private const double Thinnest = 1e-3;
+    internal const double Thinnest = 1e-3;
 
     /// <summary>A thing as vapour sees it: its loft, if it has any, and its fabric, if that counts.</summary>
-    private readonly record struct Part(KitItem Item, VapourLayer? Loft, VapourLayer? Film)
+    internal readonly record struct Part(KitItem Item, VapourLayer? Loft, VapourLayer? Film)
     {
         public int Faces => (Loft?.Slices ?? 0) + (Film?.Slices ?? 0);
 
@@ -154,7 +154,7 @@ public static class Vapour
         Move(parts, water, part.InBarrier, nodes, part.PerM2, fromThings: true);
         var heat = part.AddedPerM2 > 0 ? HeatWithout(column, nodes, ends, part.Hours, stop) : (double?)null;
         nodes[InnermostOfBag(parts, part.InBarrier)] += part.AddedPerM2;
-        var flow = column.Pass(nodes, ends, part.Hours, stop);
+        var flow = column.Pass(nodes, ends, part.Hours, stop: stop);
         Move(parts, water, part.InBarrier, nodes, part.PerM2, fromThings: false, column.FrozenFrom);
         return (flow, heat ?? HeatOf(flow, part.Hours));
     }
@@ -170,7 +170,7 @@ public static class Vapour
     {
         Span<double> copy = stackalloc double[nodes.Length];
         nodes.CopyTo(copy);
-        return HeatOf(column.Pass(copy, ends, hours, stop), hours);
+        return HeatOf(column.Pass(copy, ends, hours, stop: stop), hours);
     }
 
     /// <summary>Things over the covered body from the skin out.</summary>
@@ -241,7 +241,7 @@ public static class Vapour
             yield return (barred, true);
     }
 
-    private static VapourColumn ColumnOf(List<Part> parts, bool inBarrier)
+    internal static VapourColumn ColumnOf(List<Part> parts, bool inBarrier, bool countsDrawn = false)
     {
         Span<VapourLayer> layers = stackalloc VapourLayer[2 * parts.Count];
         var count = 0;
@@ -254,14 +254,14 @@ public static class Vapour
             if (part.Film is { } film)
                 layers[count++] = film;
         }
-        return new(layers[..count]);
+        return new(layers[..count]) { CountsDrawn = countsDrawn };
     }
 
     /// <summary>Heat that skin vapour carries off where one column stands for the covered body, W/m² of body.</summary>
     public static double OfBody(ColumnFlow flow, double hours) => OfBody(HeatOf(flow, hours), least: 0);
 
     /// <summary>What leaves the covered body and what bare skin gives off, W/m² of body.</summary>
-    private static double OfBody(double perM2OfColumn, double least) =>
+    internal static double OfBody(double perM2OfColumn, double least) =>
         Math.Max(CoveredShare * perM2OfColumn + OfBareSkin, least);
 
     /// <summary>
@@ -295,20 +295,21 @@ public static class Vapour
     /// Water of things to the nodes of a column, or back. What gathers at the skin belongs to what is worn innermost.
     /// A thing without a shell of its own keeps the water of its outer face with its last slice.
     /// </summary>
-    private static void Move(
+    internal static void Move(
         List<Part> parts,
         WaterInHand water,
         bool inBarrier,
         Span<double> nodes,
         double perM2,
         bool fromThings,
-        int frozenFrom = 0
+        int frozenFrom = 0,
+        bool all = false
     )
     {
         var node = 1;
         foreach (var part in parts)
         {
-            if (!part.InColumn(inBarrier))
+            if (!all && !part.InColumn(inBarrier))
                 continue;
             var thing = water[part.Item.Id];
             var own = thing.At(inBarrier);
@@ -329,7 +330,7 @@ public static class Vapour
     }
 
     /// <summary>Binds vapour in down and wool until they hold <see cref="SorbedMost"/>; g bound.</summary>
-    private static double Bind(List<Part> parts, WaterInHand water, double grams)
+    internal static double Bind(List<Part> parts, WaterInHand water, double grams)
     {
         var bound = 0.0;
         foreach (var part in parts)
@@ -346,7 +347,7 @@ public static class Vapour
     }
 
     /// <summary>What a thing cannot hold runs into the next one inwards, and from the innermost out of the bed; g that no thing held.</summary>
-    private static double RunInwards(List<Part> parts, WaterInHand water)
+    internal static double RunInwards(List<Part> parts, WaterInHand water)
     {
         var running = 0.0;
         for (var i = parts.Count - 1; i >= 0; i--)

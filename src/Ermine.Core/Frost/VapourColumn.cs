@@ -38,7 +38,8 @@ public readonly record struct ColumnEnds(double SkinC, double AirC, double AirPa
 /// <summary>What a stretch of time did to a column; g per m² of column.</summary>
 /// <param name="Source">Vapour from the skin.</param>
 /// <param name="Escaped">Vapour into the air.</param>
-public readonly record struct ColumnFlow(double Source, double Escaped);
+/// <param name="Drawn">Heat that drying layers drew from the skin, Wh/m²: each by how much of the resistance lies outside it; 0 where it is not asked for.</param>
+public readonly record struct ColumnFlow(double Source, double Escaped, double Drawn = 0);
 
 /// <summary>
 /// One column from the skin to the air: Glaser's method with storage (ISO 13788). Between nodes the vapour pressure is linear in the
@@ -69,6 +70,12 @@ public sealed class VapourColumn : IDisposable
     private int[] hull;
     private readonly int count;
 
+    /// <summary>What it was between when time last passed.</summary>
+    private ColumnEnds? ends;
+
+    /// <summary>The skin that the flows stand for; not a number once time has passed.</summary>
+    private double solvedFor = double.NaN;
+
     /// <summary>Builds a column; disposing of it gives back what it was lent.</summary>
     /// <param name="layers">From the skin out.</param>
     public VapourColumn(ReadOnlySpan<VapourLayer> layers)
@@ -94,6 +101,9 @@ public sealed class VapourColumn : IDisposable
         }
     }
 
+    /// <summary>Also reckons what drying layers draw from the skin; at night damp things are charged where they dry.</summary>
+    public bool CountsDrawn { get; init; }
+
     /// <summary>Nodes: one next to the skin, then one at the outer face of every slice.</summary>
     public int Nodes => count;
 
@@ -114,13 +124,74 @@ public sealed class VapourColumn : IDisposable
     /// <param name="water">Water or frost at each node, g/m²; changed.</param>
     /// <param name="climate">What the column is between.</param>
     /// <param name="hours">How long, h.</param>
+    /// <param name="skin">Skin to the air next to it, m²Pa/W: less where it sweats.</param>
     /// <param name="stop">Ends the work; looked at between one drying and the next.</param>
-    public ColumnFlow Pass(Span<double> water, ColumnEnds climate, double hours, CancellationToken stop = default)
+    public ColumnFlow Pass(
+        Span<double> water,
+        ColumnEnds climate,
+        double hours,
+        double skin = SkinResistance,
+        CancellationToken stop = default
+    )
     {
-        var thermal = held.AsSpan(0, count);
+        Between(climate, skin);
         var resistance = held.AsSpan(count, count + 2);
         var pressure = held.AsSpan(2 * count + 2, count + 2);
         var flux = held.AsSpan(3 * count + 4, count + 1);
+        var (source, escaped, drawn) = (0.0, 0.0, 0.0);
+        var left = hours;
+        while (left > Empty)
+        {
+            stop.ThrowIfCancellationRequested();
+            if (solvedFor != skin)
+                Solve(water, resistance, pressure, flux);
+            solvedFor = double.NaN;
+            var step = left;
+            for (var n = 0; n < count; n++)
+            {
+                if (water[n] > 0 && flux[n] - flux[n + 1] is < 0 and var rate)
+                    step = Math.Min(step, water[n] / -rate);
+            }
+            drawn += CountsDrawn ? DrawnBy(water, flux, climate) * step : 0;
+            // What gathers is exactly nothing where the pressure runs straight through a node.
+            for (var n = 0; n < count; n++)
+            {
+                water[n] = Math.Max(0, water[n] + (flux[n] - flux[n + 1]) * step);
+                if (water[n] < Empty)
+                    water[n] = 0;
+            }
+            source += flux[0] * step;
+            escaped += flux[count] * step;
+            left -= step;
+        }
+        return new(source, escaped, drawn);
+    }
+
+    /// <summary>
+    /// What passes at an instant, an hour of it. Time may pass after that from where it stands; nobody else may change the water in between.
+    /// </summary>
+    /// <inheritdoc cref="Pass"/>
+    public ColumnFlow Now(ReadOnlySpan<double> water, ColumnEnds climate, double skin)
+    {
+        Between(climate, skin);
+        var flux = held.AsSpan(3 * count + 4, count + 1);
+        Solve(water, held.AsSpan(count, count + 2), held.AsSpan(2 * count + 2, count + 2), flux);
+        solvedFor = skin;
+        return new(flux[0], flux[count], CountsDrawn ? DrawnBy(water, flux, climate) : 0);
+    }
+
+    /// <summary>Sets the ends; temperatures are found anew only where they have changed.</summary>
+    private void Between(ColumnEnds climate, double skin)
+    {
+        var resistance = held.AsSpan(count, count + 2);
+        // Everything else is reckoned from the usual skin on.
+        resistance[0] = SkinResistance - skin;
+        if (climate == ends)
+            return;
+        ends = climate;
+        solvedFor = double.NaN;
+        var thermal = held.AsSpan(0, count);
+        var pressure = held.AsSpan(2 * count + 2, count + 2);
         var whole = thermal[^1] + climate.AirLayer;
         resistance[count + 1] = resistance[count] + climate.AirLayer / Lewis;
         pressure[0] = MoistAir.OverWater(climate.SkinC);
@@ -133,30 +204,20 @@ public sealed class VapourColumn : IDisposable
             if (celsius < 0)
                 FrozenFrom = n;
         }
-        var (source, escaped) = (0.0, 0.0);
-        var left = hours;
-        while (left > Empty)
+    }
+
+    /// <summary>Heat that drying nodes draw from the skin, W/m²: a sink halfway out takes half of its heat from the air.</summary>
+    private double DrawnBy(ReadOnlySpan<double> water, ReadOnlySpan<double> flux, ColumnEnds climate)
+    {
+        var thermal = held.AsSpan(0, count);
+        var whole = thermal[^1] + climate.AirLayer;
+        var drawn = 0.0;
+        for (var n = 0; n < count; n++)
         {
-            stop.ThrowIfCancellationRequested();
-            Solve(water, resistance, pressure, flux);
-            var step = left;
-            for (var n = 0; n < count; n++)
-            {
-                if (water[n] > 0 && flux[n] - flux[n + 1] is < 0 and var rate)
-                    step = Math.Min(step, water[n] / -rate);
-            }
-            // What gathers is exactly nothing where the pressure runs straight through a node.
-            for (var n = 0; n < count; n++)
-            {
-                water[n] = Math.Max(0, water[n] + (flux[n] - flux[n + 1]) * step);
-                if (water[n] < Empty)
-                    water[n] = 0;
-            }
-            source += flux[0] * step;
-            escaped += flux[count] * step;
-            left -= step;
+            if (water[n] > 0 && flux[n + 1] > flux[n])
+                drawn += Evaporation * (flux[n + 1] - flux[n]) * (1 - thermal[n] / whole);
         }
-        return new(source, escaped);
+        return drawn;
     }
 
     /// <summary>

@@ -172,6 +172,9 @@ public sealed class Water
     public IReadOnlyList<double> BySlice(Guid id) =>
         things.TryGetValue(id, out var water) ? water.BySlice : new double[ThingWater.Faces];
 
+    /// <summary>The water of a thing as one value that never changes; null where it is dry. The same water is the same value.</summary>
+    public object? StateOf(Guid id) => things.GetValueOrDefault(id);
+
     /// <summary>Takes it in hand to be changed by one step.</summary>
     public WaterInHand Take() => new(things);
 }
@@ -238,6 +241,15 @@ public sealed class WaterInHand
 
     /// <summary>Dries a thing; what it lost, g.</summary>
     public double Dry(KitItem item, double grams) => grams > 0 && GramsOf(item.Id) > 0 ? this[item.Id].Lose(grams) : 0;
+
+    /// <summary>Puts things as wet as they are elsewhere.</summary>
+    /// <param name="elsewhere">Their water there.</param>
+    /// <param name="ids">Which things.</param>
+    public void Put(Water elsewhere, IEnumerable<Guid> ids)
+    {
+        foreach (var id in ids)
+            touched[id] = (elsewhere.StateOf(id) as ThingWater)?.Copy() ?? new();
+    }
 
     /// <summary>As it is now; what is in hand must not be changed after that.</summary>
     public Water Give()

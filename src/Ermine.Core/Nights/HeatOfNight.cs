@@ -123,7 +123,7 @@ public sealed record NightToPlay(
     IReadOnlyList<HeatSource> Sources,
     double InHour,
     double UpHour,
-    StartState Start
+    BodyHeat Start
 )
 {
     /// <summary>The coldest air outside in which each of the stacks is slept in; hours are taken whole, on the colder side.</summary>
@@ -148,23 +148,11 @@ public static class HeatOfNight
     /// <summary>Step, h.</summary>
     public const double Step = 1.0 / 6;
 
-    /// <summary>Most heat a sleeper stores before it must go, Wh/m² (assumption).</summary>
-    public const double MostStored = 8;
-
     /// <summary>Most that openings let out, W/m²K (assumption).</summary>
     public const double MostVenting = 2;
 
     /// <summary>Evaporation heat of water, Wh/g.</summary>
     public const double WhPerGram = Frost.VapourColumn.Evaporation;
-
-    /// <summary>Heat debt at getting in, Wh/m² (assumption).</summary>
-    public static double DebtAt(StartState start) =>
-        start switch
-        {
-            StartState.Warmed => -MostStored,
-            StartState.Chilled => 10,
-            _ => 0,
-        };
 
     /// <summary>Shivering at a skin temperature, W/m² (assumption).</summary>
     public static double Shivering(double skin) => 15 * Math.Clamp((29 - skin) / 4.2, 0, 1);
@@ -175,7 +163,7 @@ public static class HeatOfNight
         Span<Moment> moments = stackalloc Moment[Count(night)];
         Walk(night, 0, moments);
         var sleeper = night.Sleeper;
-        var capacity = Capacity(sleeper);
+        var capacity = BodyHeat.Capacity(sleeper);
         var steps = new List<NightStep>(moments.Length);
         var (lowest, coldest, coldFeet, settled) = (0, 0, 0, moments.Length - 1);
         double? coolFrom = null,
@@ -242,8 +230,6 @@ public static class HeatOfNight
     internal static int Count(NightToPlay night) =>
         Math.Max(1, (int)Math.Ceiling((night.UpHour - night.InHour) / Step - 1e-9));
 
-    private static double Capacity(Sleeper sleeper) => 0.97 * sleeper.MassKg / (3 * sleeper.BodyAreaM2);
-
     /// <summary>One step as it is worked out; as <see cref="NightStep"/>.</summary>
     internal readonly record struct Moment(
         double Hour,
@@ -285,10 +271,9 @@ public static class HeatOfNight
     {
         var (sleeper, stacks, air, sources, inHour, upHour, start) = night;
         var warmth = Warmth.Of(sleeper);
-        var capacity = Capacity(sleeper);
+        var capacity = BodyHeat.Capacity(sleeper);
         var meanAir = MeanAir(night) + warmerK;
-        var debt = DebtAt(start);
-        var feet = Feet.AtStart(start);
+        var (debt, feet, _) = start;
         var current = 0;
         var felt = warmth.Felt(new(meanAir)).Celsius;
         var frame = new Frame(stacks[0], meanAir, felt);
@@ -314,11 +299,15 @@ public static class HeatOfNight
                 if (source.Region == Region.Feet)
                     atFeet += HeatSource.AtItsPlace * heat / Regions.BodyShare.Feet;
             }
-            feet = Feet.After(feet, new(frame.Feet, climate.AirC, debt, made, atFeet, frame.TightFeet), hours);
+            feet = Extremity.Feet.After(
+                feet,
+                new(frame.Feet, climate.AirC, debt, made, atFeet, frame.TightFeet),
+                hours
+            );
             var after = debt + hours * (lost - made - brought);
-            var surplus = Math.Max(0, (-MostStored - after) / hours);
+            var surplus = Math.Max(0, (-BodyHeat.MostStored - after) / hours);
             var vented = Math.Min(surplus, MostVenting * Math.Max(0, skin - chill.AirC));
-            debt = Math.Max(-MostStored, after);
+            debt = Math.Max(-BodyHeat.MostStored, after);
             moments[n] = new(
                 to,
                 hours,

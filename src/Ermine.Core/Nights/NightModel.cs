@@ -395,7 +395,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             sources,
             bedtime.InHour,
             bedtime.UpHour,
-            bedtime.Start
+            bedtime.GetsIn
         );
 
     private List<HeatSource> Sources(Bedtime bedtime) =>

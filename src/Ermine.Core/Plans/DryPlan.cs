@@ -16,22 +16,6 @@ public enum Role
     OneDayOnly,
 }
 
-/// <summary>How wet the day before a night makes what is worn.</summary>
-public enum DayWork
-{
-    /// <summary>Resting in camp: nothing gets wet, and there is time to air.</summary>
-    Rest,
-
-    /// <summary>Easy going.</summary>
-    Easy,
-
-    /// <summary>Hard going: sweat.</summary>
-    Hard,
-
-    /// <summary>Wet snow or rain: sweat within and water from outside.</summary>
-    WetSnow,
-}
-
 /// <summary>What is done to keep things dry.</summary>
 /// <param name="AirAtNoon">Sleeping things and damp clothes hung out at noon.</param>
 /// <param name="InSun">In the sun, not in the shade.</param>
@@ -57,24 +41,25 @@ public sealed record Habits(
 /// <param name="Role">Its role.</param>
 /// <param name="NightId">Of a thing for one day only: the night that day ends in.</param>
 /// <param name="Keep">Where it is kept whatever the habits say; null to follow them.</param>
-public sealed record ItemRole(Guid ItemId, Role Role, Guid? NightId = null, Place? Keep = null);
-
-/// <summary>The day before a night.</summary>
-/// <param name="NightId">The night.</param>
-/// <param name="Work">How wet it makes what is worn.</param>
-/// <param name="Soaked">Things that fall into water or lie in the rain that day.</param>
-public sealed record DryDay(Guid NightId, DayWork Work, IReadOnlyList<Guid> Soaked);
+/// <param name="Days">The nights whose days it comes along on; null for every one. On the others it lies in a depot.</param>
+public sealed record ItemRole(
+    Guid ItemId,
+    Role Role,
+    Guid? NightId = null,
+    Place? Keep = null,
+    IReadOnlyList<Guid>? Days = null
+);
 
 /// <summary>How one person keeps dry on a trip.</summary>
 /// <param name="Roles">Roles that are set; others follow from use: slept in is night only, along is day.</param>
 /// <param name="Days">Days that are set; others are easy.</param>
 /// <param name="Habits">What is done to keep dry.</param>
-public sealed record DryPlan(IReadOnlyList<ItemRole> Roles, IReadOnlyList<DryDay> Days, Habits Habits)
+public sealed record DryPlan(IReadOnlyList<ItemRole> Roles, IReadOnlyList<DayPlan> Days, Habits Habits)
 {
     /// <summary>Nothing set.</summary>
     public static DryPlan Plain { get; } = new([], [], new());
 
     /// <summary>The day before a night.</summary>
-    public DryDay DayOf(Guid nightId) =>
+    public DayPlan DayOf(Guid nightId) =>
         Days.FirstOrDefault(d => d.NightId == nightId) ?? new(nightId, DayWork.Easy, []);
 }

@@ -91,11 +91,18 @@ public sealed record Bedtime(
     /// <summary>Nine to seven, neither warmed nor chilled, nothing done.</summary>
     public static Bedtime Plain { get; } = new(21, 31, StartState.Normal, []);
 
+    /// <summary>What the day before hands over, where one is laid out; it goes before <see cref="Start"/> and is never stored.</summary>
+    internal BodyHeat? FromTheDay { get; init; }
+
+    /// <summary>How warm the sleeper gets in.</summary>
+    internal BodyHeat GetsIn => FromTheDay ?? BodyHeat.At(Start);
+
     /// <summary>Two are one where the same is done in them.</summary>
     public bool Equals(Bedtime? other) =>
         other is not null
         && (InHour, UpHour, Start, ReadyToMove, Dressed, AbleToHear)
             == (other.InHour, other.UpHour, other.Start, other.ReadyToMove, other.Dressed, other.AbleToHear)
+        && FromTheDay == other.FromTheDay
         && Events.SequenceEqual(other.Events);
 
     /// <inheritdoc/>

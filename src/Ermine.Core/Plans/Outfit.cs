@@ -34,6 +34,22 @@ public sealed record Outfit(
         Dry.Roles.FirstOrDefault(r => r.ItemId == itemId)?.Role
         ?? (Slept.Any(s => s.Has(itemId)) ? Role.NightOnly : Role.Day);
 
+    /// <summary>
+    /// Whether a thing can be worn on the day before a night: along then, and not kept for sleeping. What comes along for the day may be slept
+    /// in as well.
+    /// </summary>
+    public bool MayBeWorn(Guid itemId, Guid nightId)
+    {
+        var set = Dry.Roles.FirstOrDefault(r => r.ItemId == itemId);
+        return set?.Role switch
+        {
+            Role.NightOnly => false,
+            Role.OneDayOnly => set.Days?.Contains(nightId) ?? set.NightId == nightId,
+            null => Along.Contains(itemId) || RoleOf(itemId) != Role.NightOnly,
+            _ => set.Days?.Contains(nightId) ?? true,
+        };
+    }
+
     /// <summary>Every system that is slept in on some night.</summary>
     public IEnumerable<SleepSystem> Slept => Own.Select(o => o.System).OfType<SleepSystem>().Prepend(System);
 
@@ -83,7 +99,8 @@ public sealed record Outfit(
                             u.ItemId,
                             u.Role!.Value,
                             u.Nights is [var night, ..] ? night : null,
-                            u.Place
+                            u.Place,
+                            u.Nights
                         )),
                 ],
                 member.Days,
@@ -157,7 +174,7 @@ public sealed record Outfit(
                     role.ItemId,
                     SleeperId,
                     Use.JobOf(role.Role),
-                    role.NightId is { } on ? [on] : null,
+                    role.Days ?? (role.NightId is { } on ? [on] : null),
                     Place: role.Keep
                 )
             );

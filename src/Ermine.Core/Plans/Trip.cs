@@ -71,7 +71,7 @@ public sealed record Member(
     IReadOnlyList<OwnNight> Nights,
     IReadOnlyList<Idea> Ideas,
     IReadOnlyList<QuietRule> Quiet,
-    IReadOnlyList<DryDay> Days,
+    IReadOnlyList<DayPlan> Days,
     Habits? Habits = null
 );
 

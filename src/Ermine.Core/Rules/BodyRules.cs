@@ -96,7 +96,7 @@ internal static class BodyRules
             yield return new(
                 "feet-cold",
                 false,
-                n.Bedtime.Start == StartState.Chilled
+                n.Bedtime.GetsIn.FeetC < Body.Feet.HoldFrom
                     ? "Feet that go in cold stay cold: warm them by moving before getting in."
                     : $"Feet fall to about {h.LowestFeet.InWords()} and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
                 "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."

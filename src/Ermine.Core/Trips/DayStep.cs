@@ -1,3 +1,5 @@
+using Ermine.Core.Body;
+using Ermine.Core.Days;
 using Ermine.Core.Dryness;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
@@ -16,16 +18,18 @@ namespace Ermine.Core.Trips;
 /// <param name="RestBefore">Days between two nights that are not on the trip, lived as rest.</param>
 /// <param name="Noon">Air at noon.</param>
 /// <param name="Low">Low of the coming night; null while it is not known.</param>
+/// <param name="Play">Plays the work that is laid out from the morning's water; null where none is.</param>
 public sealed record DayToLive(
     Outfit Outfit,
     Closet Closet,
     IReadOnlyList<KitItem> Things,
     IReadOnlyList<KitItem> SleepsIn,
-    DryDay Day,
+    DayPlan Day,
     bool First,
     int RestBefore,
     Temperature Noon,
-    Temperature? Low
+    Temperature? Low,
+    Func<Water, BodyHeat, DayPlayed?>? Play = null
 );
 
 /// <summary>
@@ -39,7 +43,8 @@ public sealed class DayStep
     private readonly DayToLive day;
     private readonly Habits habits;
     private readonly HashSet<Guid> sleepsIn;
-    private readonly WaterInHand water;
+    private WaterInHand water;
+    private DayPlayed? played;
 
     private DayStep(TripState morning, DayToLive day)
     {
@@ -58,8 +63,9 @@ public sealed class DayStep
         Brush(morning);
         for (var n = 0; n < day.RestBefore; n++)
             Dried(new(day.Day.NightId, DayWork.Rest, []), []);
-        var worn = day.Day.Work == DayWork.Rest ? [] : WornBy();
-        Wet(worn);
+        var worn = day.Play is null ? Estimated() : Lived(morning.Body);
+        foreach (var t in day.Things.Where(t => day.Day.Soaked.Contains(t.Id)))
+            water.Wet(t, double.MaxValue);
         var (onBody, aired) = Dried(day.Day, worn);
         var inBed = day
             .Things.Where(t =>
@@ -69,7 +75,13 @@ public sealed class DayStep
             )
             .ToList();
         var cells = day.Things.ToDictionary(t => t.Id, t => Cell(t, worn, onBody, inBed, aired));
-        return new(new(water.Give(), morning.SleptIn), inBed, cells, [.. Missing()]);
+        return new(
+            new(water.Give(), morning.SleptIn, played?.Body ?? BodyHeat.Rested),
+            inBed,
+            cells,
+            [.. Missing()],
+            played
+        );
     }
 
     /// <summary>In the morning frost is knocked off the outermost thing; what hoar is left melts into it.</summary>
@@ -82,19 +94,33 @@ public sealed class DayStep
         water.Melt(outermost);
     }
 
-    private void Wet(List<KitItem> worn)
+    /// <summary>A day of which only a word is known wets what is worn by estimate; what is worn.</summary>
+    private List<KitItem> Estimated()
     {
+        var worn = day.Day.Work == DayWork.Rest ? [] : WornBy();
         foreach (var t in worn)
         {
             var purpose = day.Closet.SlotOf(t).Purpose;
             var through = purpose == Purpose.Socks && habits.BarrierSocks ? ThroughBarrierSocks : 1;
             water.Wet(t, through * Textiles.Wetting(purpose, day.Day.Work));
         }
-        foreach (var t in day.Things.Where(t => day.Day.Soaked.Contains(t.Id)))
-            water.Wet(t, double.MaxValue);
+        return worn;
     }
 
-    private (List<KitItem> OnBody, List<KitItem> Aired) Dried(DryDay on, List<KitItem> worn)
+    /// <summary>A day that is laid out is played; what was worn on it.</summary>
+    private List<KitItem> Lived(BodyHeat body)
+    {
+        var morning = water.Give();
+        water = morning.Take();
+        played = day.Play!(morning, body);
+        if (played is null)
+            return Estimated();
+        water.Put(played.Evening, played.Things.Select(t => t.ItemId));
+        var worn = played.Things.Select(t => t.ItemId).ToHashSet();
+        return [.. day.Things.Where(t => worn.Contains(t.Id))];
+    }
+
+    private (List<KitItem> OnBody, List<KitItem> Aired) Dried(DayPlan on, List<KitItem> worn)
     {
         var onBody = OnBody(worn);
         return (onBody, Air(on, worn, onBody));
@@ -114,12 +140,15 @@ public sealed class DayStep
         return carried;
     }
 
-    private List<KitItem> Air(DryDay on, List<KitItem> worn, List<KitItem> onBody)
+    private List<KitItem> Air(DayPlan on, List<KitItem> worn, List<KitItem> onBody)
     {
         if (day.First)
             return [];
-        var rests = on.Work == DayWork.Rest;
-        var airing = habits.AirAtNoon || rests;
+        var hours =
+            played is { } lived ? Math.Min(Drying.RestHours, lived.AiringHours)
+            : on.Work == DayWork.Rest ? Drying.RestHours
+            : Drying.NoonHours;
+        var airing = hours > 0 && (habits.AirAtNoon || hours >= Drying.RestHours);
         var hung = day
             .Things.Concat(day.SleepsIn.Where(t => t.Kind == ItemKind.VapourBarrier))
             .Where(t =>
@@ -134,15 +163,7 @@ public sealed class DayStep
                 Follows(t, Place.ByStove, habits.ByStove) ? Drying.Stove
                 : habits.InSun ? Drying.Sun
                 : 0;
-            water.Dry(
-                t,
-                Drying.HungOut(
-                    ItemReader.UsualShellM2(t),
-                    day.Noon.Celsius,
-                    warmer,
-                    rests ? Drying.RestHours : Drying.NoonHours
-                )
-            );
+            water.Dry(t, Drying.HungOut(ItemReader.UsualShellM2(t), day.Noon.Celsius, warmer, hours));
         }
         return hung;
     }
@@ -154,10 +175,9 @@ public sealed class DayStep
         bool MayBeWorn(KitItem t) =>
             member.RoleOf(t.Id) switch
             {
-                Role.Day => true,
-                Role.Spare => !sleepsIn.Contains(t.Id),
-                Role.OneDayOnly => member.Dry.Roles.Any(r => r.ItemId == t.Id && r.NightId == day.Day.NightId),
-                _ => false,
+                Role.NightOnly => false,
+                Role.Spare => !sleepsIn.Contains(t.Id) && member.MayBeWorn(t.Id, day.Day.NightId),
+                _ => member.MayBeWorn(t.Id, day.Day.NightId),
             };
         return
         [

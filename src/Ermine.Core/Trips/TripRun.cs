@@ -1,3 +1,5 @@
+using Ermine.Core.Body;
+using Ermine.Core.Days;
 using Ermine.Core.Dryness;
 using Ermine.Core.Frost;
 using Ermine.Core.Heat;
@@ -27,13 +29,16 @@ public sealed class TripRun
     /// <param name="member">What the person uses and does.</param>
     /// <param name="frost">Also sleeps the nights; without it only days wet and dry.</param>
     public TripRun(NightModel model, Outfit member, bool frost = true)
+        : this(model, new DayModel(model.Context, model.Sleeper), member, frost) { }
+
+    private TripRun(NightModel model, DayModel days, Outfit member, bool frost = true)
     {
-        (Model, Outfit, this.frost) = (model, member, frost);
+        (Model, Days, Outfit, this.frost) = (model, days, member, frost);
         things = [.. member.Uses.Select(model.Context.Closet.Find).OfType<KitItem>().Where(Textiles.IsTextile)];
     }
 
     private TripRun(NightModel model, Outfit member, TripRun before, int from)
-        : this(model, member)
+        : this(model, before.Days, member)
     {
         for (var n = 0; n < from; n++)
             nights.Add(before[n]);
@@ -41,6 +46,9 @@ public sealed class TripRun
 
     /// <summary>How the person fares in a night.</summary>
     public NightModel Model { get; }
+
+    /// <summary>How the person fares by day.</summary>
+    public DayModel Days { get; }
 
     /// <summary>What the person uses and does.</summary>
     public Outfit Outfit { get; }
@@ -64,7 +72,18 @@ public sealed class TripRun
     public SleepSystem SystemOf(int night) => Outfit.SystemOf(Trip.Nights[night].Id);
 
     /// <summary>When a night begins and ends and what is done.</summary>
-    public Bedtime BedtimeOf(int night) => Outfit.BedtimeOf(Trip.Nights[night].Id);
+    public Bedtime BedtimeOf(int night)
+    {
+        var bedtime = Outfit.BedtimeOf(Trip.Nights[night].Id);
+        return PlanOf(night).IsLaidOut ? Handed(bedtime, this[night].Day) : bedtime;
+    }
+
+    /// <summary>What is planned for the day before a night.</summary>
+    public DayPlan PlanOf(int night) => Outfit.Dry.DayOf(Trip.Nights[night].Id);
+
+    /// <summary>One gets in as warm as a day that was played leaves one.</summary>
+    private static Bedtime Handed(Bedtime bedtime, DayLived day) =>
+        day.Played is { } played ? bedtime with { FromTheDay = played.Body } : bedtime;
 
     /// <summary>Low that a night is planned for; null while it is not known.</summary>
     public Temperature? LowOf(int night) => Context.Weather(night)?.Low.PlanFor;
@@ -114,7 +133,11 @@ public sealed class TripRun
     public TripRun With(Outfit changed) => new(Model, changed, this, FirstDifference(changed));
 
     /// <summary>The same trip from the start with other things owned.</summary>
-    public TripRun With(Closet closet, Outfit? changed = null) => new(Model.With(closet), changed ?? Outfit);
+    /// <param name="closet">What is owned then.</param>
+    /// <param name="changed">What the person then uses; the same where null.</param>
+    /// <param name="frost">Also sleeps the nights; without it only days wet and dry.</param>
+    public TripRun With(Closet closet, Outfit? changed = null, bool frost = true) =>
+        new(Model.With(closet), Days, changed ?? Outfit, frost);
 
     /// <summary>
     /// The same run asked about things that it does not use yet. What has been run stays, for none of it knew of them.
@@ -172,12 +195,7 @@ public sealed class TripRun
         {
             var id = Trip.Nights[n].Id;
             var (a, b) = (here.DayOf(id), there.DayOf(id));
-            if (
-                Outfit.SystemOf(id) != other.SystemOf(id)
-                || Outfit.BedtimeOf(id) != other.BedtimeOf(id)
-                || a.Work != b.Work
-                || !a.Soaked.SequenceEqual(b.Soaked)
-            )
+            if (Outfit.SystemOf(id) != other.SystemOf(id) || Outfit.BedtimeOf(id) != other.BedtimeOf(id) || a != b)
                 return n;
         }
         return Count;
@@ -192,13 +210,21 @@ public sealed class TripRun
         var evening = day.Evening.Water;
         if (frost)
         {
-            var slept = Model.Sleep(night, system, BedtimeOf(night), evening, day.DampInBed);
-            return new(day, slept, new(slept.Dawn, sleepsIn));
+            var bedtime = Handed(Outfit.BedtimeOf(Trip.Nights[night].Id), day);
+            var slept = Model.Sleep(night, system, bedtime, evening, day.DampInBed);
+            var body = slept.Hours?.Steps[^1] is { } up
+                ? BodyHeat.Rested with
+                {
+                    Debt = up.Debt,
+                    FeetC = up.Feet.Celsius,
+                }
+                : BodyHeat.Rested;
+            return new(day, slept, new(slept.Dawn, sleepsIn, body));
         }
         var water = evening.Take();
         Drying.Shared(day.DampInBed, water, Drying.OnBody * 10);
         var dawn = water.Give();
-        return new(day, new(null, null, null, null, dawn), new(dawn, sleepsIn));
+        return new(day, new(null, null, null, null, dawn), new(dawn, sleepsIn, BodyHeat.Rested));
     }
 
     private DayToLive Day(int n, int night, List<KitItem> sleepsIn)
@@ -206,6 +232,7 @@ public sealed class TripRun
         var at = Trip.Nights[night];
         var between = n > 0 && n < Count ? at.Date.DayNumber - Trip.Nights[n - 1].Date.DayNumber - 1 : 0;
         var low = LowOf(night);
+        var plan = PlanOf(night);
         return new(
             Outfit,
             Closet,
@@ -216,7 +243,13 @@ public sealed class TripRun
             Math.Clamp(between, 0, MostDaysBetween),
             Context.Weather(Math.Max(0, night - 1))?.High
                 ?? (low ?? new Temperature(-10)) + Forecasts.Diurnal.SwingIfUnknown,
-            low
+            low,
+            n < Count && plan.IsLaidOut ? (water, body) => Played(night, plan, water, body) : null
         );
     }
+
+    private DayPlayed? Played(int night, DayPlan plan, Water morning, BodyHeat body) =>
+        Days.Of(Outfit, Closet, night, plan.Blocks!, plan.Worn, morning, body) is { } day
+            ? Days.Play(night, day)
+            : null;
 }

@@ -1,3 +1,5 @@
+using Ermine.Core.Body;
+using Ermine.Core.Days;
 using Ermine.Core.Dryness;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
@@ -9,10 +11,11 @@ namespace Ermine.Core.Trips;
 /// <summary>All that one step of a trip hands to the next. It never changes.</summary>
 /// <param name="Water">Water and frost in everything.</param>
 /// <param name="SleptIn">What was slept in last, from the ground up; empty before the first night.</param>
-public sealed record TripState(Water Water, IReadOnlyList<KitItem> SleptIn)
+/// <param name="Body">How warm the body is.</param>
+public sealed record TripState(Water Water, IReadOnlyList<KitItem> SleptIn, BodyHeat Body)
 {
-    /// <summary>The first morning: everything is dry.</summary>
-    public static TripState Start { get; } = new(Water.None, []);
+    /// <summary>The first morning: everything is dry, and one is rested.</summary>
+    public static TripState Start { get; } = new(Water.None, [], BodyHeat.Rested);
 }
 
 /// <summary>One thing on one evening.</summary>
@@ -28,11 +31,13 @@ public sealed record DryCell(double WaterG, double PerGram, Wetness Wetness, Pla
 /// <param name="DampInBed">Damp things taken to bed.</param>
 /// <param name="Cells">Every textile on that evening.</param>
 /// <param name="Without">Purposes that no dry thing is left for.</param>
+/// <param name="Played">The day minute by minute; null where nothing is laid out and its word stands for it.</param>
 public sealed record DayLived(
     TripState Evening,
     IReadOnlyList<KitItem> DampInBed,
     IReadOnlyDictionary<Guid, DryCell> Cells,
-    IReadOnlyList<Slot> Without
+    IReadOnlyList<Slot> Without,
+    DayPlayed? Played
 );
 
 /// <summary>A day and the night after it.</summary>

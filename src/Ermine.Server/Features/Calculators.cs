@@ -296,7 +296,7 @@ public static class Calculators
             [.. EventsOf(request).Select(e => HeatSources.Of(e, sleeper)).OfType<HeatSource>()],
             0,
             air.Count - 1,
-            request.Start
+            BodyHeat.At(request.Start)
         );
         var night = HeatOfNight.Play(toPlay);
         var warmth = Warmth.Of(sleeper);
@@ -488,7 +488,7 @@ public static class Calculators
             faults.Add(fault);
     }
 
-    private static Fault? OutOf(string field, double value, double least, double most, string unit) =>
+    internal static Fault? OutOf(string field, double value, double least, double most, string unit) =>
         double.IsFinite(value) && value >= least && value <= most
             ? null
             : new(field, $"{value}", $"Give a number from {least} to {most} {unit}.");

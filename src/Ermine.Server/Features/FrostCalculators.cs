@@ -135,7 +135,7 @@ public static class FrostCalculators
         var (source, escaped) = (0.0, 0.0);
         for (var left = request.Hours; left > 1e-9; left -= 1)
         {
-            var flow = column.Pass(water, climate, Math.Min(1, left), stop);
+            var flow = column.Pass(water, climate, Math.Min(1, left), stop: stop);
             source += flow.Source;
             escaped += flow.Escaped;
         }
@@ -246,10 +246,10 @@ public static class FrostCalculators
             var hours = Math.Min(1, left);
             using var column = new VapourColumn(Layers(water, plain));
             // Breath brings its own heat, so the heat is read without it.
-            var heat = Vapour.OfBody(column.Pass((double[])water.Clone(), climate, hours, stop), hours);
+            var heat = Vapour.OfBody(column.Pass((double[])water.Clone(), climate, hours, stop: stop), hours);
             if (request.BreathInside)
                 water[1] += Vapour.Breath * hours / area;
-            var flow = column.Pass(water, climate, hours, stop);
+            var flow = column.Pass(water, climate, hours, stop: stop);
             if (left == night.Hours)
                 holds = Holds(request, sleeper, evening, heat, air);
             source += flow.Source;

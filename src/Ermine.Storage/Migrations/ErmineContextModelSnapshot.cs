@@ -28,6 +28,9 @@ namespace Ermine.Storage.Migrations
                     b.Property<double?>("Cloud")
                         .HasColumnType("REAL");
 
+                    b.Property<double?>("FallsMm")
+                        .HasColumnType("REAL");
+
                     b.Property<double?>("Humidity")
                         .HasColumnType("REAL");
 

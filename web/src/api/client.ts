@@ -19,6 +19,10 @@ export type Buy = Schema["Buy"];
 export type School = Schema["School"];
 export type PlayedNight = Schema["PlayedNight"];
 export type Stop = Schema["Stop"];
+export type DayAnswer = Schema["DayAnswer"];
+export type DayBlock = Schema["DayBlock"];
+export type Bar = Schema["Bar"];
+export type DayPlan = Schema["DayPlan"];
 export type DryAnswer = Schema["DryAnswer"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
@@ -103,6 +107,34 @@ export const api = {
     answer(client.POST("/api/plan/compare", { body: asked, signal: signal ?? null })),
   dry: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/dry", { body: asked, signal: signal ?? null })),
+  day: ({ night, ...asked }: Asked & { quick?: boolean }, signal?: AbortSignal) =>
+    answer(
+      client.POST("/api/plan/day", {
+        body: { quick: false, ...asked, night, day: night },
+        signal: signal ?? null,
+      }),
+    ),
+  dress: ({ night, ...asked }: Asked, signal?: AbortSignal) =>
+    answer(
+      client.POST("/api/plan/dress", {
+        body: { quick: false, ...asked, night, day: night },
+        signal: signal ?? null,
+      }),
+    ),
+  daySchools: ({ night, ...asked }: Asked, signal?: AbortSignal) =>
+    answer(
+      client.POST("/api/plan/day/schools", {
+        body: { quick: false, ...asked, night, day: night },
+        signal: signal ?? null,
+      }),
+    ),
+  dayTable: ({ night, ...asked }: Asked, signal?: AbortSignal) =>
+    answer(
+      client.POST("/api/plan/day/table", {
+        body: { quick: false, ...asked, night, day: night },
+        signal: signal ?? null,
+      }),
+    ),
   losses: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/losses", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),

@@ -84,7 +84,7 @@ export function Component() {
               </p>
             ) : (
               <div className="mt-4">
-                <Ledger trip={trip} member={member} answer={answer} change={change} />
+                <Ledger trip={trip} who={who} member={member} answer={answer} change={change} />
                 <p className="mt-2 text-[13px] text-soft">
                   Each drop is an evening before bed. Underlined: worn or dried on the body that day. Ember:
                   no dry one is left. A star: frozen stiff.

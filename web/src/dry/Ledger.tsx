@@ -1,27 +1,31 @@
 import { Popover } from "radix-ui";
+import { useState } from "react";
 import type { DryAnswer, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import type { DryPlan, ItemRole, Outfit } from "../state/outfit";
-import { dayName } from "../state/trip";
+import { dayName, useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { keeps, places, purposes, roles, wetnesses, works } from "../units/words";
+import { DayOfDrop } from "./DayOfDrop";
 import { Drop } from "./Drop";
 
 /** Items by days: each cell a drop that fills, from the evening before bed. Roles, kinds of day and mishaps are set on it. */
 export function Ledger(props: {
   trip: Trip;
   member: Outfit;
+  who: number;
   answer: DryAnswer;
   change: (part: Partial<DryPlan>) => void;
 }) {
   const { trip, member, answer, change } = props;
   const items = useWorkspace((s) => s.items);
+  const go = useGo();
   const dry = member.dry;
-  const dayOf = (nightId: string): Schema["DryDay"] =>
+  const dayOf = (nightId: string): Schema["DayPlan"] =>
     dry.days.find((d) => d.nightId === nightId) ?? { nightId, work: "easy", soaked: [] };
-  const setDay = (nightId: string, part: Partial<Schema["DryDay"]>) =>
+  const setDay = (nightId: string, part: Partial<Schema["DayPlan"]>) =>
     change({ days: [...dry.days.filter((d) => d.nightId !== nightId), { ...dayOf(nightId), ...part }] });
   const gapAt = (purpose: Schema["Purpose"], night: number) =>
     answer.gaps.some((g) => g.slot.purpose === purpose && g.night === night);
@@ -37,18 +41,28 @@ export function Ledger(props: {
             {trip.nights.map((n, i) => (
               <th key={n.id} scope="col" className="min-w-16 px-0.5 pb-1 font-normal">
                 <span className="block whitespace-nowrap font-semibold">{dayName(n.date)}</span>
-                <select
-                  aria-label={`The day before night ${i + 1}`}
-                  className="min-h-11 w-full min-w-16 rounded-md border border-edge/50 bg-card px-0.5 text-[12.5px] sm:min-h-8"
-                  value={dayOf(n.id).work}
-                  onChange={(e) => setDay(n.id, { work: e.target.value as Schema["DayWork"] })}
-                >
-                  {Object.entries(works).map(([k, name]) => (
-                    <option key={k} value={k}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
+                {dayOf(n.id).blocks?.length ? (
+                  <button
+                    type="button"
+                    className="min-h-11 w-full min-w-16 text-[12.5px] font-normal underline sm:min-h-8"
+                    onClick={() => go.station("day", i)}
+                  >
+                    {works[dayOf(n.id).work]}
+                  </button>
+                ) : (
+                  <select
+                    aria-label={`The day before night ${i + 1}`}
+                    className="min-h-11 w-full min-w-16 rounded-md border border-edge/50 bg-card px-0.5 text-[12.5px] sm:min-h-8"
+                    value={dayOf(n.id).work}
+                    onChange={(e) => setDay(n.id, { work: e.target.value as Schema["DayWork"] })}
+                  >
+                    {Object.entries(works).map(([k, name]) => (
+                      <option key={k} value={k}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                )}
               </th>
             ))}
           </tr>
@@ -79,6 +93,8 @@ export function Ledger(props: {
                     className={`p-0 text-center ${begins && gapAt(row.purpose, i) ? "bg-ember-wash" : ""}`}
                   >
                     <CellMenu
+                      trip={trip}
+                      who={props.who}
                       cell={cell}
                       row={row}
                       name={item.name}
@@ -115,7 +131,20 @@ function RoleMenu(props: {
   const others = dry.roles.filter((r) => r.itemId !== row.itemId);
   const put = (part: Partial<ItemRole>) =>
     change({
-      roles: [...others, { nightId: null, keep: null, role: row.role, ...mine, ...part, itemId: row.itemId }],
+      roles: [
+        ...others,
+        {
+          nightId: null,
+          keep: null,
+          days: null,
+          role: row.role,
+          ...mine,
+          // Another role or another day: the days that were named before no longer hold.
+          ...(part.role || part.nightId !== undefined ? { days: null } : {}),
+          ...part,
+          itemId: row.itemId,
+        },
+      ],
     });
   return (
     <Popover.Root>
@@ -170,6 +199,8 @@ function RoleMenu(props: {
 }
 
 function CellMenu(props: {
+  trip: Trip;
+  who: number;
   cell: Schema["DryCell"];
   row: Schema["DryRow"];
   name: string;
@@ -178,10 +209,11 @@ function CellMenu(props: {
   onSoak: (on: boolean) => void;
 }) {
   const { cell, row } = props;
+  const [open, setOpen] = useState(false);
   const w = useWrite();
   const says = `${props.name}, evening ${props.night + 1}: ${wetnesses[cell.wetness]}, ${w.mass(Math.round(cell.waterG))}, ${places[cell.place]}${cell.aired ? ", aired" : ""}`;
   return (
-    <Popover.Root>
+    <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         aria-label={says}
         title={says}
@@ -194,7 +226,7 @@ function CellMenu(props: {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className="z-50 w-60 space-y-1 rounded-xl border border-line bg-card p-3 shadow-lg"
+          className="z-50 w-66 space-y-1 rounded-xl border border-line bg-card p-3 shadow-lg"
           collisionPadding={10}
         >
           <h3 className="text-lg leading-tight">{props.name}</h3>
@@ -206,6 +238,7 @@ function CellMenu(props: {
             {places[cell.place]}
             {cell.aired && ", aired that day"}
           </p>
+          {open && <DayOfDrop trip={props.trip} night={props.night} who={props.who} itemId={row.itemId} />}
           <Check label="Soaked that day" value={props.soaked} onChange={props.onSoak} />
         </Popover.Content>
       </Popover.Portal>

@@ -6,6 +6,7 @@ import { Check, Choice } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
 import { useWidth } from "../parts/useSize";
 import type { Outfit } from "../state/outfit";
+import { useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { events as eventNames, regions, starts } from "../units/words";
@@ -34,6 +35,7 @@ export function Hours(props: {
   const [box, width] = useWidth<HTMLDivElement>();
   const [looked, setLooked] = useState<number | null>(null);
   const w = useWrite();
+  const go = useGo();
   const hatch = useId();
   const items = useWorkspace((s) => s.items);
   const played = plan.hours;
@@ -282,7 +284,12 @@ export function Hours(props: {
       <p className="min-h-10 text-[13px] text-soft print:hidden" aria-live="polite">
         {shown ? <AtHour step={shown} /> : "Point at an hour to see where the heat goes then."}
       </p>
-      <Demands evening={evening} change={change} />
+      <Demands
+        evening={evening}
+        change={change}
+        laidOut={(props.member.dry.days.find((d) => d.nightId === plan.nightId)?.blocks?.length ?? 0) > 0}
+        onDay={() => go.station("day", props.index)}
+      />
     </section>
   );
 }
@@ -343,18 +350,32 @@ function AtHour({ step }: { step: Step }) {
 }
 
 /** When the night begins and ends, how the sleeper gets in, and what the night demands. */
-function Demands(props: { evening: Bedtime; change: (part: Partial<Bedtime>, merge?: string) => void }) {
+function Demands(props: {
+  laidOut: boolean;
+  onDay: () => void;
+  evening: Bedtime;
+  change: (part: Partial<Bedtime>, merge?: string) => void;
+}) {
   const { evening, change } = props;
   return (
     <div className="mt-1 grid max-w-3xl grid-cols-2 items-end gap-x-3 gap-y-1 sm:grid-cols-3 print:hidden">
       <HourField label="In the bag" value={evening.inHour} onChange={(inHour) => change({ inHour }, "in")} />
       <HourField label="Up" value={evening.upHour} onChange={(upHour) => change({ upHour }, "up")} />
-      <Choice
-        label="Gets in"
-        value={evening.start}
-        options={starts}
-        onChange={(start) => change({ start })}
-      />
+      {props.laidOut ? (
+        <p className="pb-1.5 leading-tight">
+          <span className="block text-[13px] text-soft">Gets in</span>
+          <button type="button" className="min-h-9 font-semibold underline" onClick={props.onDay}>
+            as its day ends
+          </button>
+        </p>
+      ) : (
+        <Choice
+          label="Gets in"
+          value={evening.start}
+          options={starts}
+          onChange={(start) => change({ start })}
+        />
+      )}
       <Check
         label="Must be ready to move"
         value={evening.readyToMove}

@@ -6,7 +6,7 @@ import { useSettings } from "../units/units";
 import { stations } from "./Rail";
 
 const keys: [string, string][] = [
-  ["1 2 3 4", "go to Cold, Night, Dry, Kit"],
+  ["1 2 3 4 5", "go to Cold, Night, Day, Dry, Kit"],
   ["[ ]", "night before, night after"],
   ["/", "find anything"],
   ["w", "whose night: the next of the party"],
@@ -19,6 +19,9 @@ const keys: [string, string][] = [
   ["Enter", "open a layer: swap, close, take out"],
   ["Delete", "take a layer, or something done, out"],
   ["← →", "move something done through the hours"],
+  ["d", "dress me (on Day)"],
+  ["← → on a bar or block", "move it by ten minutes; with Shift its end"],
+  ["o · x on a bar", "open it wider · cut it in two"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
   ["?", "these keys"],

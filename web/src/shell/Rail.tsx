@@ -4,6 +4,7 @@ import { useHomeTrip } from "../state/trip";
 export const stations = [
   { id: "cold", name: "Cold" },
   { id: "night", name: "Night" },
+  { id: "day", name: "Day" },
   { id: "dry", name: "Dry" },
   { id: "kit", name: "Kit" },
 ] as const;

@@ -56,7 +56,9 @@ test("an outfit is gathered from the uses of one person", () => {
     ["n3", undefined, 27],
   ]);
   expect(mine?.along).toEqual(["jacket"]);
-  expect(mine?.dry.roles).toEqual([{ itemId: "socks", role: "spare", nightId: null, keep: "onBody" }]);
+  expect(mine?.dry.roles).toEqual([
+    { itemId: "socks", role: "spare", nightId: null, keep: "onBody", days: null },
+  ]);
 });
 
 test("written back it is the same list, others untouched, and what stays keeps its id", () => {

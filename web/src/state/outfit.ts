@@ -8,8 +8,10 @@ export type ItemRole = {
   role: Schema["Role"];
   nightId: string | null;
   keep: Schema["Place"] | null;
+  /** The nights whose days it comes along on; null for every one. */
+  days: string[] | null;
 };
-export type DryPlan = { roles: ItemRole[]; days: Schema["DryDay"][]; habits: Schema["Habits"] };
+export type DryPlan = { roles: ItemRole[]; days: Schema["DayPlan"][]; habits: Schema["Habits"] };
 /** A night that differs. */
 export type OwnNight = { nightId: string; system: SleepSystem | null; bedtime: Bedtime | null };
 /** What one person of a trip sleeps in, carries and does, gathered from the trip's list of uses; written back it is the same list. */
@@ -122,7 +124,15 @@ function gather(trip: Trip, member: Schema["Member"]): Outfit {
       roles: uses.flatMap((u) => {
         const role = roles[u.job];
         return role
-          ? [{ itemId: u.itemId, role, nightId: u.nights?.[0] ?? null, keep: u.place ?? null }]
+          ? [
+              {
+                itemId: u.itemId,
+                role,
+                nightId: u.nights?.[0] ?? null,
+                keep: u.place ?? null,
+                days: u.nights ?? null,
+              },
+            ]
           : [];
       }),
       days: member.days,
@@ -181,7 +191,7 @@ export function withOutfit(trip: Trip, outfit: Outfit): Trip {
   }
   for (const id of outfit.along) add(id, "along", null);
   for (const r of outfit.dry.roles)
-    add(r.itemId, jobsOfRoles[r.role], r.nightId ? [r.nightId] : null, { place: r.keep });
+    add(r.itemId, jobsOfRoles[r.role], r.days ?? (r.nightId ? [r.nightId] : null), { place: r.keep });
   return {
     ...trip,
     members: trip.members.map((m) =>
@@ -200,11 +210,23 @@ export function withOutfit(trip: Trip, outfit: Outfit): Trip {
             })),
             ideas: outfit.ideas,
             quiet: outfit.quiet,
-            days: outfit.dry.days,
+            days: outfit.dry.days.map((d) => worn(d, uses)),
             habits: outfit.dry.habits,
           }
         : m,
     ),
     uses: [...trip.uses.filter((u) => u.sleeperId !== outfit.sleeperId), ...uses],
   };
+}
+
+/** A day wears only what is along then: what is taken out of the trip, or left for that day, leaves its bars. */
+function worn(day: Schema["DayPlan"], uses: Use[]): Schema["DayPlan"] {
+  if (!day.worn) return day;
+  const away = new Set(
+    uses.filter((u) => roles[u.job] && u.nights && !u.nights.includes(day.nightId)).map((u) => u.itemId),
+  );
+  const along = new Set(uses.map((u) => u.itemId).filter((id) => !away.has(id)));
+  return day.worn.every((b) => along.has(b.itemId))
+    ? day
+    : { ...day, worn: day.worn.filter((b) => along.has(b.itemId)) };
 }

@@ -229,6 +229,85 @@ export const works: Record<Schema["DayWork"], string> = {
   easy: "easy",
   hard: "hard",
   wetSnow: "wet snow",
+  haul: "haul",
+  summit: "summit",
+  watch: "watch",
+};
+export const activities: Record<Schema["Activity"], string> = {
+  walk: "walk",
+  ski: "ski",
+  snowshoe: "snowshoe",
+  haul: "haul",
+  climb: "climb",
+  dig: "dig",
+  makeCamp: "camp",
+  cook: "cook",
+  wait: "wait",
+  watch: "watch",
+  animals: "animals",
+  driveSledge: "drive",
+  rest: "rest",
+  own: "own work",
+};
+/** What one does then, after “while”. */
+export const doing: Record<Schema["Activity"], string> = {
+  walk: "walking",
+  ski: "skiing",
+  snowshoe: "on snowshoes",
+  haul: "hauling",
+  climb: "climbing",
+  dig: "digging",
+  makeCamp: "making camp",
+  cook: "cooking",
+  wait: "waiting",
+  watch: "on watch",
+  animals: "working with the animals",
+  driveSledge: "driving",
+  rest: "resting",
+  own: "at work",
+};
+export const efforts: Record<Schema["Effort"], string> = {
+  resting: "standing or sitting",
+  low: "light",
+  moderate: "moderate",
+  high: "hard",
+  veryHigh: "very hard",
+};
+export const dayPlaces: Record<Schema["DayPlace"], string> = {
+  open: "in the open",
+  forest: "in the forest",
+  lee: "out of the wind",
+  fire: "by a fire",
+  tent: "in the tent",
+};
+export const skies: Record<Schema["Sky"], string> = {
+  drySnow: "dry",
+  wetSnow: "wet snow",
+  rain: "rain",
+  sun: "sun",
+};
+export const dayVerdicts: Record<Schema["DayVerdict"], string> = {
+  right: "right",
+  warm: "warm",
+  dripping: "dripping",
+  cool: "cool",
+  chilling: "chilling",
+};
+/** What decided it, at the end of a sentence. */
+export const dayReasons: Record<Schema["DayReason"], string> = {
+  none: "",
+  body: "the whole body",
+  fingers: "the fingers",
+  toes: "the toes",
+  face: "the bare face",
+  sweat: "sweat",
+  base: "a wet base",
+};
+export const openings: Record<Schema["Opening"], string> = {
+  closed: "closed",
+  neck: "neck and cuffs open",
+  zips: "zips open",
+  hanging: "hanging open",
 };
 export const wetnesses: Record<Schema["Wetness"], string> = {
   dry: "dry",

@@ -1,0 +1,439 @@
+using Ermine.Core.Air;
+using Ermine.Core.Body;
+using Ermine.Core.Frost;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Plans;
+using Ermine.Core.Units;
+
+namespace Ermine.Core.Days;
+
+/// <summary>
+/// Plays a day in minutes: what is lost and not made becomes heat debt, what is made and not lost is stored, let out at openings, and then
+/// sweated. The body, the column of vapour and the water in things are those of the night.
+/// </summary>
+public sealed class DayRun
+{
+    /// <summary>Time over which vessels stay open after work, and the skin finds its new temperature, h.</summary>
+    private const double After = 1.0 / 6;
+
+    /// <summary>By how much less debt hands and feet see in that time, Wh/m².</summary>
+    private const double OpenVessels = 5;
+
+    /// <summary>What counts as work, W/m².</summary>
+    private const double IsWork = 100;
+
+    /// <summary>Time in which a covered face recovers from all of its frostbite time, h (assumption).</summary>
+    private const double FaceRecovers = 0.5;
+
+    /// <summary>Hours of the day in which things hung out dry (assumption); five, as on a day of rest.</summary>
+    private const double HighSun = 10,
+        LowSun = 15;
+
+    private readonly DayToPlay day;
+    private readonly CancellationToken stop;
+    private WaterInHand water;
+    private readonly double capacity;
+    private readonly double area;
+    private readonly List<DayMoment> moments = [];
+    private readonly List<DayTurn> turns = [];
+    private readonly Dictionary<KitItem, List<double>> grams = [];
+    private readonly Dictionary<Guid, Tally> tallies = [];
+
+    private double debt,
+        fingers,
+        toes,
+        face,
+        neutral,
+        neutralBefore,
+        sinceChange = After,
+        sinceWork = After,
+        heatBefore;
+    private double sweated,
+        fromOutside,
+        escaped,
+        dripped,
+        breathed,
+        airing;
+
+    private DayRun(DayToPlay day, CancellationToken stop)
+    {
+        (this.day, this.stop) = (day, stop);
+        water = day.Morning.Take();
+        capacity = BodyHeat.Capacity(day.Sleeper);
+        area = day.Sleeper.BodyAreaM2;
+        (debt, toes, fingers) = day.Body;
+        heatBefore = day.HeatBefore;
+        neutral = neutralBefore = NeutralSkin(heatBefore);
+    }
+
+    /// <summary>Mean skin temperature of a body in no debt, °C (ISO 11079).</summary>
+    /// <param name="heat">Metabolic rate, W/m².</param>
+    public static double NeutralSkin(double heat) => Strain.Neutral(heat).SkinC;
+
+    /// <summary>Plays a day.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="stop">Ends the work.</param>
+    public static DayPlayed Play(DayToPlay day, CancellationToken stop = default) => new DayRun(day, stop).Play();
+
+    private DayPlayed Play()
+    {
+        foreach (var block in day.Blocks)
+            tallies[block.Id] = new();
+        foreach (var span in Spans.Of(day.Blocks, day.Worn))
+        {
+            stop.ThrowIfCancellationRequested();
+            Live(span);
+        }
+        var evening = water.Give();
+        return new(
+            [.. day.Blocks.Select(b => tallies[b.Id].Told(b))],
+            moments,
+            [
+                .. grams.Select(g => new ThingOfDay(
+                    g.Key.Id,
+                    day.Morning.GramsOf(g.Key.Id),
+                    evening.GramsOf(g.Key.Id),
+                    evening.PerGram(g.Key),
+                    g.Value
+                )),
+            ],
+            new(sweated, fromOutside, escaped, dripped),
+            new(debt, toes, fingers),
+            airing,
+            (sweated + breathed) / 1000
+        )
+        {
+            Evening = evening,
+            Turns = turns,
+        };
+    }
+
+    /// <summary>Air, wind and movement of a stretch.</summary>
+    private readonly record struct Where(DayAir Air, Climate Climate, double Wind, Movement Movement, double Heat);
+
+    private Where WhereOf(Span span)
+    {
+        var block = span.Block;
+        var air = day.Weather.At(span.Middle, block);
+        var at = WhereWorked.Of(block, air, day.Camp(span.Middle), day.Sleeper);
+        return new(air, at.Climate, at.WindMs, at.Movement, at.Heat);
+    }
+
+    private void Live(Span span)
+    {
+        var at = WhereOf(span);
+        if (at.Heat != heatBefore || moments.Count == 0 || moments[^1].BlockId != span.BlockId)
+            Turn(span);
+        if (at.Heat != heatBefore)
+        {
+            neutralBefore = neutral;
+            sinceChange = 0;
+            sinceWork = heatBefore >= IsWork && at.Heat < IsWork ? 0 : sinceWork;
+            heatBefore = at.Heat;
+        }
+        var dress = day.At(span.Middle, span.Block);
+        var worn = Closed(dress, at);
+        Func<KitItem, double> left = item => Moisture.Kept(item, water.Loosening(item));
+        Span<double> losses = stackalloc double[6];
+        for (var part = 0; part < 6; part++)
+            losses[part] = DayStack.Conductance(worn, (Part)part, at.Movement, day.Sleeper.GirthCm, left);
+        var (sweat, liquid) = (0.0, 0.0);
+        double pouredOut;
+        using (var column = new WornColumn(DayStack.Column(worn, at.Movement, left), water, area))
+        {
+            var minutes = Math.Max(1, (int)Math.Ceiling((span.ToHour - span.FromHour) * 60 - 1e-6));
+            var hours = (span.ToHour - span.FromHour) / minutes;
+            for (var n = 0; n < minutes; n++)
+                Minute(
+                    span,
+                    at,
+                    column,
+                    losses,
+                    span.FromHour + (n + 1) * hours,
+                    hours,
+                    IsBare(worn),
+                    ref sweat,
+                    ref liquid
+                );
+            pouredOut = column.PutBack();
+        }
+        dripped += pouredOut;
+        var length = span.ToHour - span.FromHour;
+        var taken = Sweat.Into(worn.Select(w => w.Garment.Item), water, liquid);
+        sweated += liquid;
+        dripped += liquid - taken;
+        Ends(worn, at, length, sweat / area / length);
+        FromOutside(worn, at, span.Block.Place, length);
+        breathed += Breath(at) * length;
+        if (at.Heat <= IsWork && at.Air.FallsMm == 0 && span.Middle is > HighSun and < LowSun)
+            airing += length;
+        Note(span, at, worn, losses, sweat / area / length);
+    }
+
+    private void Turn(Span span)
+    {
+        var now = water.Give();
+        water = now.Take();
+        turns.Add(new(span.FromHour, span.Block, span.IsBreak, now, new(debt, toes, fingers), heatBefore));
+    }
+
+    /// <summary>What is worn with its openings; those left to the wearer are opened just before sweat would come.</summary>
+    private Worn[] Closed(List<(Garment Garment, Opening? Opening)> dress, Where at)
+    {
+        Worn[] As(Opening opening) => [.. dress.Select(d => new Worn(d.Garment, d.Opening ?? opening))];
+        var worn = As(Opening.Closed);
+        if (debt > VentsFrom || dress.All(d => d.Opening is not null))
+            return worn;
+        foreach (var opening in Enum.GetValues<Opening>())
+        {
+            worn = As(opening);
+            if (Surplus(worn, at) <= 0)
+                break;
+        }
+        return worn;
+    }
+
+    /// <summary>Heat debt under which openings are thought of, Wh/m².</summary>
+    private const double VentsFrom = -4;
+
+    /// <summary>Heat that a warm body would have to sweat off, W/m².</summary>
+    private double Surplus(Worn[] worn, Where at)
+    {
+        var skin = NeutralSkin(at.Heat) + BodyHeat.MostStored / capacity;
+        var lost = Metabolism.Respiratory(at.Heat, at.Climate) + Heat.Conductances.EvaporationBreathable;
+        foreach (var part in DayStack.AllParts)
+            lost +=
+                Parts.BodyShare[part]
+                * (skin - at.Climate.AirC)
+                * DayStack.Conductance(worn, part, at.Movement, day.Sleeper.GirthCm);
+        return at.Heat - lost;
+    }
+
+    private static bool IsBare(Worn[] worn)
+    {
+        var covered = 0.0;
+        foreach (var w in worn)
+            covered = Math.Max(covered, w.Garment.Cover(Part.Face, w.Opening));
+        return covered < 0.5;
+    }
+
+    private void Minute(
+        Span span,
+        Where at,
+        WornColumn column,
+        ReadOnlySpan<double> conductance,
+        double hour,
+        double hours,
+        bool bareFace,
+        ref double sweat,
+        ref double liquid
+    )
+    {
+        sinceChange += hours;
+        sinceWork += hours;
+        neutral = neutralBefore + (NeutralSkin(at.Heat) - neutralBefore) * Math.Clamp(sinceChange / After, 0, 1);
+        var skin = neutral - debt / capacity;
+        var air = at.Climate.AirC;
+        var made = at.Heat + HeatOfNight.Shivering(Threshold.Comfort.SkinCelsius - debt / capacity);
+        var breath = Metabolism.Respiratory(made, at.Climate);
+        var vessels = debt - (sinceWork < After ? OpenVessels : 0);
+        ExtremityStep Of(Part part, ReadOnlySpan<double> by) => new(by[(int)part], air, vessels, made);
+        var (hands, feet) = (Of(Part.Hands, conductance), Of(Part.Feet, conductance));
+        Span<double> dry = stackalloc double[6];
+        var whole = 0.0;
+        for (var part = 0; part < 6; part++)
+        {
+            var lost = (skin - air) * conductance[part];
+            // Hands and feet lose no more than blood brings.
+            lost = (Part)part switch
+            {
+                Part.Hands => Math.Min(lost, Extremity.Hands.Supply(fingers, hands)),
+                Part.Feet => Math.Min(lost, Extremity.Feet.Supply(toes, feet)),
+                _ => lost,
+            };
+            dry[part] = Parts.BodyShare[(Part)part] * lost;
+            whole += dry[part];
+        }
+        // In hundredths of a degree: a skin that hardly changes need not be looked up anew.
+        var ends = ColumnEnds.Of(Math.Round(skin, 2), at.Climate);
+        const double drySkin = WornColumn.WetSkin / WornColumn.LeastWet;
+        var insensible = column.Heat(ends, drySkin);
+        var spare = made - breath - whole - insensible;
+        var surplus = Math.Max(0, spare - Math.Max(0, debt + BodyHeat.MostStored) / hours);
+        var (through, rate) = (drySkin, 0.0);
+        if (surplus > 0)
+        {
+            var needed = insensible + surplus;
+            var most = column.Heat(ends, WornColumn.WetSkin);
+            var wet = Math.Min(1, needed / most);
+            var efficiency = 1 - wet * wet / 2;
+            through = column.SkinFor(ends, needed, insensible, most);
+            rate = Math.Min(DayLimits.MostSweat, needed / (efficiency * VapourColumn.Evaporation));
+            liquid += Math.Max(0, rate - Math.Min(needed, most) / VapourColumn.Evaporation) * area * hours;
+        }
+        var passed = column.Pass(ends, through, hours, stop);
+        sweated += passed.SourceG;
+        escaped += passed.EscapedG;
+        debt = Math.Max(-BodyHeat.MostStored, debt + hours * (whole + breath + passed.Heat - made));
+        fingers = Extremity.Hands.After(fingers, hands, hours);
+        toes = Extremity.Feet.After(toes, feet, hours);
+        sweat += rate * area * hours;
+        var freezes = bareFace ? Wind.MinutesToFrostbite(new(air), at.Wind) : null;
+        face = freezes is { } minutes
+            ? Math.Min(1, face + hours * 60 / minutes)
+            : Math.Max(0, face - hours / FaceRecovers);
+        if (span.BlockId is not { } id)
+            return;
+        var now = new Tally.Reading(debt, fingers, toes, face, rate, at.Heat, air, rate * area * hours);
+        if (tallies[id].Take(hour, hours, now, spare))
+            tallies[id].Worst = new(hour, made, breath, passed.Heat, Each(dry));
+    }
+
+    /// <summary>Hands, feet and head: what their skin gives off either passes what lies outside the innermost thing or stays in it.</summary>
+    private void Ends(Worn[] worn, Where at, double hours, double sweatRate)
+    {
+        foreach (var part in EndsOfBody)
+        {
+            var innermost = Array.FindIndex(worn, w => IsOfEnd(w, part));
+            if (innermost < 0)
+                continue;
+            var (inner, outer, resists) = (0.0, DayStack.StillLayer(part, at.Movement), 0.0);
+            for (var i = innermost; i < worn.Length; i++)
+            {
+                var cover = worn[i].Garment.Cover(part, worn[i].Opening);
+                if (cover <= 0)
+                    continue;
+                var resistance = worn[i].Garment.Resistance * cover;
+                if (i == innermost)
+                    inner = resistance;
+                else
+                    outer += resistance;
+                if (i > innermost)
+                    resists += resistance / (VapourColumn.UsualIm * VapourColumn.Lewis);
+                resists += i > innermost ? cover * (Moisture.FabricResistance(worn[i].Garment.Item) ?? 0) : 0;
+            }
+            resists += DayStack.StillLayer(part, at.Movement) / VapourColumn.Lewis;
+            var item = worn[innermost].Garment.Item;
+            var skin = part switch
+            {
+                Part.Hands => fingers,
+                Part.Feet => toes,
+                _ => neutral - debt / capacity,
+            };
+            var celsius = skin - (skin - at.Climate.AirC) * inner / (inner + outer);
+            var passes =
+                Math.Max(0, MoistAir.Saturation(celsius) - at.Climate.VapourPa) / resists / VapourColumn.Evaporation;
+            var gives = EndVapour + EndSweat * sweatRate;
+            var (grams, square) = (hours * area * Parts.BodyShare[part], gives - passes);
+            sweated += gives * grams;
+            var (stays, dries) =
+                square > 0 ? (water.Wet(item, square * grams), 0.0) : (0.0, water.Dry(item, -square * grams));
+            dripped += Math.Max(0, square) * grams - stays;
+            escaped += Math.Min(gives, passes) * grams + dries;
+        }
+    }
+
+    private static readonly Part[] EndsOfBody = [Part.Head, Part.Hands, Part.Feet];
+
+    /// <summary>What hands, feet and head give off at rest, g/m²h, and share of the body's sweat (assumptions).</summary>
+    private const double EndVapour = 12,
+        EndSweat = 0.8;
+
+    private static bool IsOfEnd(Worn worn, Part part) =>
+        worn.Garment.Main == part && worn.Garment.Cover(part, worn.Opening) >= Sweat.LeastCover;
+
+    /// <summary>Rain and wet snow: what a layer lets through goes on inwards, what it takes up stays in it.</summary>
+    private void FromOutside(Worn[] worn, Where at, DayPlace place, double hours)
+    {
+        var falls = at.Air.FallsMm * 1000 * OutsideWater.CaughtIn(place) * hours * area;
+        if (falls <= 0)
+            return;
+        foreach (var part in DayStack.AllParts)
+        {
+            var left = falls * Parts.BodyShare[part];
+            fromOutside += left;
+            for (var i = worn.Length - 1; i >= 0 && left > 0; i--)
+            {
+                var cover = worn[i].Garment.Cover(part, worn[i].Opening);
+                if (cover < Sweat.LeastCover)
+                    continue;
+                var through = left * OutsideWater.Passes(worn[i].Garment);
+                dripped += left - through;
+                left = through - water.Wet(worn[i].Garment.Item, through);
+            }
+            dripped += left;
+        }
+    }
+
+    /// <summary>Water that breath costs, g/h.</summary>
+    private double Breath(Where at)
+    {
+        var exhaled = MoistAir.Saturation(29 + 0.2 * at.Climate.AirC) / 1000;
+        return 0.0173 * at.Heat * (exhaled - at.Climate.VapourPa / 1000) / VapourColumn.Evaporation * area;
+    }
+
+    private void Note(Span span, Where at, Worn[] worn, ReadOnlySpan<double> conductance, double rate)
+    {
+        var demand = new Demand(at.Heat, at.Climate.AirC, at.Movement.Wind, at.Climate.Humidity);
+        var by = Each(conductance);
+        var wet = 0.0;
+        foreach (var w in worn)
+        {
+            if (!grams.TryGetValue(w.Garment.Item, out var series))
+                grams[w.Garment.Item] = series = [
+                    .. Enumerable.Repeat(day.Morning.GramsOf(w.Garment.Item.Id), moments.Count),
+                ];
+            wet += water.GramsOf(w.Garment.Item.Id);
+        }
+        foreach (var (item, series) in grams)
+            series.Add(water.GramsOf(item.Id));
+        moments.Add(
+            new(
+                span.FromHour,
+                span.ToHour,
+                span.BlockId,
+                span.IsBreak,
+                new(at.Air.AirC),
+                new(at.Climate.AirC),
+                at.Air.WindMs,
+                at.Heat,
+                new(Ireq.Required(Strain.Minimal(at.Heat), demand)),
+                new(Ireq.Required(Strain.Neutral(at.Heat), demand)),
+                new(DayStack.Resultant(p => by[p], at.Movement)),
+                debt,
+                new(neutral - debt / capacity),
+                new(fingers),
+                new(toes),
+                rate,
+                wet,
+                DayStack.OpeningOf(worn, Part.Torso)
+            )
+        );
+        if (span.BlockId is { } id2)
+            tallies[id2].Base(span.ToHour, Wettest(worn));
+    }
+
+    /// <summary>Water in what lies next to the skin of torso or legs, g on a g.</summary>
+    private double Wettest(Worn[] worn)
+    {
+        var most = 0.0;
+        foreach (var part in new[] { Part.Torso, Part.Legs })
+        {
+            var inner = Array.FindIndex(worn, w => w.Garment.Cover(part, w.Opening) >= 0.5);
+            if (inner >= 0)
+                most = Math.Max(most, water.PerGram(worn[inner].Garment.Item));
+        }
+        return most;
+    }
+
+    private static ByPart<double> Each(ReadOnlySpan<double> by) =>
+        new(
+            by[(int)Part.Head],
+            by[(int)Part.Face],
+            by[(int)Part.Torso],
+            by[(int)Part.Hands],
+            by[(int)Part.Legs],
+            by[(int)Part.Feet]
+        );
+}

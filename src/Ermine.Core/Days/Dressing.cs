@@ -1,0 +1,469 @@
+using Ermine.Core.Air;
+using Ermine.Core.Body;
+using Ermine.Core.Frost;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+
+namespace Ermine.Core.Days;
+
+/// <summary>A day dressed.</summary>
+/// <param name="Bars">What is worn when; what is pinned stands as it was.</param>
+/// <param name="Played">The day in it.</param>
+/// <param name="Changes">Changes of clothes between blocks.</param>
+/// <param name="Minutes">What they take together, min.</param>
+/// <param name="Segments">The stretches that were dressed for.</param>
+/// <param name="LeftOut">Pieces that were not weighed, for there are too many of their kind.</param>
+public sealed record DayDressed(
+    IReadOnlyList<Bar> Bars,
+    DayPlayed Played,
+    int Changes,
+    double Minutes,
+    IReadOnlyList<Segment> Segments,
+    IReadOnlyList<Guid> LeftOut
+);
+
+/// <summary>How good a played day is, in the order in which dressing weighs it; less is better.</summary>
+/// <param name="Cold">Blocks that chill count three, cool ones one.</param>
+/// <param name="Hot">Blocks that drip count three, warm ones one.</param>
+/// <param name="Wet">Things damp or wet at the end.</param>
+/// <param name="Changes">Changes of clothes.</param>
+public readonly record struct DayScore(int Cold, int Hot, int Wet, int Changes)
+{
+    /// <summary>Of a played day.</summary>
+    public static DayScore Of(DayPlayed played, int changes) =>
+        new(
+            played.Blocks.Sum(b =>
+                b.Verdict switch
+                {
+                    DayVerdict.Chilling => 3,
+                    DayVerdict.Cool => 1,
+                    _ => 0,
+                }
+            ),
+            played.Blocks.Sum(b =>
+                b.Verdict switch
+                {
+                    DayVerdict.Dripping => 3,
+                    DayVerdict.Warm => 1,
+                    _ => 0,
+                }
+            ),
+            played.Things.Count(t => t.PerGram > Dryness.Textiles.DryUpTo),
+            changes
+        );
+
+    /// <summary>Whether it is better than another.</summary>
+    public bool Beats(DayScore other) =>
+        (Cold, Hot, Wet, Changes).CompareTo((other.Cold, other.Hot, other.Wet, other.Changes)) < 0;
+}
+
+/// <summary>
+/// Chooses what is worn, how it is closed and when it changes, from what is carried. Every stretch is weighed by its steady balance; the day is
+/// then played, and dressed again for the warmth that it really brings to each stretch, as long as that makes it better.
+/// </summary>
+public sealed partial class Dressing
+{
+    /// <summary>Times that the day is dressed again after it was played.</summary>
+    private const int Rounds = 3;
+
+    /// <summary>What one sets off in is thought of for this long, h.</summary>
+    private const double FirstMinutes = 0.25;
+
+    /// <summary>Time out of doors that boots are chosen for, h (assumption).</summary>
+    private const double BootsBear = 2;
+
+    /// <summary>Boots off and on again, s, where a trouser does not go over them (assumption).</summary>
+    private const double BootsOffAndOn = 180;
+
+    /// <summary>What a piece takes to put on where nothing is said, s (assumption).</summary>
+    private const double UsualSeconds = 20;
+
+    private readonly DayToPlay day;
+    private readonly DaySchools schools;
+    private readonly List<Bar> pinned;
+    private readonly CancellationToken stop;
+    private readonly Wardrobe body,
+        hands,
+        feet;
+
+    private Dressing(DayToPlay day, DaySchools schools, IReadOnlyList<Bar> pinned, CancellationToken stop)
+    {
+        (this.day, this.schools, this.stop) = (day, schools, stop);
+        this.pinned = [.. pinned.Where(b => b.Pinned)];
+        var byHand = this.pinned.Select(b => b.ItemId).ToHashSet();
+        List<Garment> allowed =
+        [
+            .. day.Wearable.Values.Where(g => byHand.Contains(g.Item.Id) || Allowed(g) && !StaysDry(g)),
+        ];
+        Wardrobe For(params Part[] parts) => Wardrobe.Of(allowed.Where(g => parts.Contains(g.Main)), byHand);
+        (body, hands, feet) = (For(Part.Head, Part.Face, Part.Torso, Part.Legs), For(Part.Hands), For(Part.Feet));
+    }
+
+    /// <summary>Dresses a day.</summary>
+    /// <param name="day">The day; what it wears is not looked at.</param>
+    /// <param name="schools">How one likes to dress.</param>
+    /// <param name="pinned">Bars set by hand, which stay.</param>
+    /// <param name="stop">Ends the work.</param>
+    public static DayDressed Dress(
+        DayToPlay day,
+        DaySchools schools,
+        IReadOnlyList<Bar> pinned,
+        CancellationToken stop = default
+    ) => new Dressing(day, schools, pinned, stop).Best();
+
+    private DayDressed Best()
+    {
+        var segments = Segments();
+        var bodies = new BodySearch(this);
+        DayDressed? best = null;
+        DayScore score = default;
+        for (var round = 0; round < Rounds; round++)
+        {
+            stop.ThrowIfCancellationRequested();
+            var dressed = Once(segments, bodies);
+            var now = DayScore.Of(dressed.Played, dressed.Changes);
+            if (best is not null && !now.Beats(score))
+                break;
+            (best, score) = (dressed, now);
+            if (now is { Cold: 0, Hot: 0 })
+                break;
+            segments =
+            [
+                .. segments.Select(s =>
+                    dressed.Played.Moments.LastOrDefault(m => m.Hour <= s.FromHour + 1e-6) is { } at
+                        ? s with
+                        {
+                            Debt = Math.Round(at.Debt),
+                            FingersC = Math.Round(at.Fingers.Celsius),
+                            ToesC = Math.Round(at.Toes.Celsius),
+                        }
+                        : s
+                ),
+            ];
+        }
+        return best!;
+    }
+
+    private DayDressed Once(List<Segment> segments, BodySearch bodies)
+    {
+        var onHands = Ends(hands, Part.Hands, segments);
+        var onFeet = Ends(feet, Part.Feet, segments);
+        var onBody = bodies.Solve(segments, onHands, onFeet);
+        var bars = new List<Bar>(pinned);
+        bars.AddRange(BarsOf(body, segments, onBody.Chosen));
+        bars.AddRange(BarsOf(hands, segments, onHands.Chosen));
+        bars.AddRange(BarsOf(feet, segments, onFeet.Chosen));
+        bars.Sort((a, b) => (a.ItemId, a.FromHour).CompareTo((b.ItemId, b.FromHour)));
+        var (changes, seconds) = Counted(
+            segments,
+            [(body, onBody.Chosen), (hands, onHands.Chosen), (feet, onFeet.Chosen)]
+        );
+        return new(
+            bars,
+            DayRun.Play(day with { Worn = bars }, stop),
+            changes,
+            seconds / 60,
+            segments,
+            [.. body.LeftOut.Concat(hands.LeftOut).Concat(feet.LeftOut).Select(g => g.Item.Id)]
+        );
+    }
+
+    /// <summary>The stretches of a day that one can dress for.</summary>
+    private List<Segment> Segments()
+    {
+        var all = Segments(breaks: true);
+        return all.Count <= DressCost.MostStretches ? all : Segments(breaks: false);
+    }
+
+    /// <param name="breaks">Breaks of a rhythm are stretches of their own.</param>
+    private List<Segment> Segments(bool breaks)
+    {
+        var found = new List<Segment>();
+        var worked = false;
+        foreach (var block in day.Blocks)
+        {
+            var edges = new List<double> { block.FromHour, block.ToHour };
+            for (var hour = Math.Floor(block.FromHour); hour < block.ToHour && block.BreakMinutes > 0 && breaks; hour++)
+                edges.AddRange([hour + 1 - block.BreakMinutes / 60, hour + 1]);
+            foreach (var bar in pinned)
+                edges.AddRange([bar.FromHour, bar.ToHour]);
+            var sets = !worked && Work.Speed(block) > 0;
+            if (sets && schools.SettingOff == SettingOff.BigJacket)
+                edges.Add(block.FromHour + FirstMinutes);
+            worked |= sets;
+            edges.Sort();
+            var from = block.FromHour;
+            foreach (var to in edges.Where(e => e > block.FromHour + 1e-6 && e <= block.ToHour + 1e-6))
+            {
+                if (to <= from + 1.0 / 120)
+                    continue;
+                found.Add(At(block, from, to, sets && from <= block.FromHour + 1e-6));
+                from = to;
+            }
+        }
+        return found;
+    }
+
+    private Segment At(DayBlock block, double from, double to, bool setsOff)
+    {
+        var middle = (from + to) / 2;
+        var worked = Spans.IsBreak(block, middle) ? Spans.Resting(block) : block;
+        var air = day.Weather.At(middle, worked);
+        // In half degrees: like stretches are weighed once.
+        air = air with
+        {
+            AirC = Math.Floor(2 * air.AirC) / 2,
+            WindMs = Math.Ceiling(4 * air.WindMs) / 4,
+        };
+        var at = WhereWorked.Of(worked, air, day.Camp(middle), day.Sleeper);
+        return new(
+            from,
+            to,
+            block.Id,
+            at.Heat,
+            at.Climate,
+            at.Movement,
+            at.WindMs,
+            air.FallsMm * OutsideWater.CaughtIn(block.Place),
+            block.Place == DayPlace.Tent,
+            day.IsInBed(worked),
+            setsOff && schools.SettingOff == SettingOff.Cool ? -BodyHeat.MostStored : 0,
+            setsOff
+        );
+    }
+
+    /// <summary>A spare stays where it is while another of its kind is not wet.</summary>
+    private bool StaysDry(Garment garment) =>
+        garment.IsSpare
+        && day.Wearable.Values.Any(g =>
+            !g.IsSpare
+            && g.Main == garment.Main
+            && g.Tier == garment.Tier
+            && day.Morning.PerGram(g.Item) <= Dryness.Textiles.DampUpTo
+        );
+
+    /// <summary>Whether a thing is of the schools that were chosen; what there is no other for stays.</summary>
+    private bool Allowed(Garment garment)
+    {
+        bool Another(Func<Garment, bool> of) =>
+            day.Wearable.Values.Any(g => g.Main == garment.Main && g.Tier == garment.Tier && of(g));
+        if (garment is { Tier: Tier.Skin, Main: Part.Torso or Part.Legs } && schools.NextToSkin != NextToSkin.Any)
+        {
+            var wool = schools.NextToSkin == NextToSkin.Wool;
+            bool Of(Garment g) => g.Item.Material == Material.Wool == wool;
+            return Of(garment) || !Another(Of);
+        }
+        if (garment is { Tier: Tier.Shell, Main: Part.Torso or Part.Legs })
+        {
+            return schools.Shell switch
+            {
+                ShellChoice.Hard => garment.IsWaterproof || !Another(g => g.IsWaterproof),
+                ShellChoice.Soft => !garment.IsWaterproof || !Another(g => !g.IsWaterproof),
+                ShellChoice.None => garment.Main == Part.Legs
+                    && !day.Wearable.Values.Any(g => g.Main == Part.Legs && g.Tier is Tier.Mid or Tier.ThinLoft),
+                _ => true,
+            };
+        }
+        return true;
+    }
+
+    /// <summary>Pieces that a stretch must and must not wear.</summary>
+    private (uint On, uint Off) Forced(Wardrobe wardrobe, Segment at)
+    {
+        var (on, off) = (0u, 0u);
+        var middle = (at.FromHour + at.ToHour) / 2;
+        for (var n = 0; n < wardrobe.Pieces.Count; n++)
+        {
+            foreach (var bar in pinned.Where(b => b.ItemId == wardrobe.Pieces[n].Item.Id && b.Covers(middle)))
+                (on, off) = bar.AtHand ? (on, off | 1u << n) : (on | 1u << n, off);
+        }
+        if (!at.SetsOff || wardrobe != body)
+            return (on, off);
+        var big = Enumerable
+            .Range(0, wardrobe.Pieces.Count)
+            .Where(n => wardrobe.Pieces[n] is { Tier: Tier.Over, Main: Part.Torso })
+            .ToList();
+        if (big.Count == 0)
+            return (on, off);
+        var warmest = big.MaxBy(n => wardrobe.Pieces[n].Resistance);
+        if (schools.SettingOff == SettingOff.BigJacket)
+            return (on | 1u << warmest & ~off, off);
+        foreach (var n in big)
+            off |= 1u << n & ~on;
+        return (on, off);
+    }
+
+    /// <summary>Hands or feet: fingers and toes that stay warm, in the fewest changes.</summary>
+    private EndsChosen Ends(Wardrobe wardrobe, Part part, List<Segment> segments)
+    {
+        var forced = segments.Select(s => Forced(wardrobe, s)).ToList();
+        var boots = 0u;
+        for (var n = 0; n < wardrobe.Pieces.Count; n++)
+            boots |= wardrobe.Pieces[n] is { Main: Part.Feet, Tier: Tier.Shell } ? 1u << n : 0;
+        var conductances = new Dictionary<(Movement, uint), double>();
+        double Conductance(int n, uint set)
+        {
+            var key = (segments[n].Movement, set);
+            if (!conductances.TryGetValue(key, out var found))
+                conductances[key] = found = DayStack.Conductance(
+                    wardrobe.Worn(set),
+                    part,
+                    segments[n].Movement,
+                    day.Sleeper.GirthCm
+                );
+            return found;
+        }
+        var solved = DressSearch
+            .Solve(
+                new(
+                    wardrobe.Pieces.Count,
+                    1,
+                    [
+                        .. segments.Select(
+                            (s, n) => Enumerable.Range(0, wardrobe.Sets).Select(x => Cost(n, (uint)x)).ToArray()
+                        ),
+                    ],
+                    Flips(wardrobe, segments),
+                    Lifted(wardrobe),
+                    default
+                ),
+                stop
+            )!
+            .Value;
+        DressCost Cost(int n, uint set)
+        {
+            if (!IsForced(set, forced[n]) || !wardrobe.Goes(set, day.Sleeper.GirthCm) && set != forced[n].On)
+                return DressSearch.Never;
+            // Out of doors boots are worn where there are any, and they have to bear more than one hour.
+            if (part == Part.Feet && boots != 0 && (set & boots) == 0 && !segments[n].InTent)
+                return DressSearch.Never;
+            var least = part == Part.Feet && !segments[n].InTent ? BootsBear : 0;
+            return DressCost.OfEnd(
+                SteadyFare.EndAfter(segments[n], part, Conductance(n, set), least),
+                Grams(wardrobe, set)
+            );
+        }
+        return new(
+            solved.Chosen,
+            [.. segments.Select((s, n) => SteadyFare.OfEnd(s, part, Conductance(n, solved.Chosen[n].Set)))]
+        );
+    }
+
+    private static bool IsForced(uint set, (uint On, uint Off) forced) =>
+        (set & forced.On) == forced.On && (set & forced.Off) == 0;
+
+    private static double Grams(Wardrobe wardrobe, uint set) => wardrobe.In(set).Sum(g => g.Item.MassG);
+
+    private static double Seconds(Garment garment) =>
+        garment.Item.SecondsToPutOn > 0 ? garment.Item.SecondsToPutOn : UsualSeconds;
+
+    private static List<DressCost[]> Flips(Wardrobe wardrobe, List<Segment> segments) =>
+        [
+            .. segments.Select(s =>
+                Enumerable.Range(0, wardrobe.Pieces.Count).Select(n => FlipOf(wardrobe, s, n)).ToArray()
+            ),
+        ];
+
+    private static double[] Lifted(Wardrobe wardrobe) => [.. wardrobe.Pieces.Select(g => 2 * Seconds(g))];
+
+    /// <summary>
+    /// A hat, a tube or a glove is no change of clothes, no pack need come off for it; nor is the jacket that goes over everything at a stop.
+    /// </summary>
+    private static bool Counts(Garment garment) =>
+        garment.Main is Part.Torso or Part.Legs or Part.Feet && !garment.IsForStops;
+
+    /// <summary>Thin things go before thick ones.</summary>
+    private static DressCost FlipOf(Wardrobe wardrobe, Segment at, int bit)
+    {
+        var garment = wardrobe.Pieces[bit];
+        var seconds = Seconds(garment) + 60 * garment.Resistance;
+        if (garment.Main == Part.Legs && !garment.Item.OverBoots && !at.InTent)
+            seconds += BootsOffAndOn;
+        return DressCost.OfChange(Counts(garment) ? 1 : 0, seconds);
+    }
+
+    /// <summary>Whether a piece is what is opened: outermost over torso or legs, or with a hood that goes up and down with it.</summary>
+    private static bool Opens(Wardrobe wardrobe, uint set, int bit)
+    {
+        var piece = wardrobe.Pieces[bit];
+        if (piece.Main is not (Part.Torso or Part.Legs))
+            return false;
+        if (piece.Item.Cover.Head > 0)
+            return true;
+        bool Covers(Garment g, Part part) => g.Cover(part, Opening.Closed) >= 0.5;
+        for (var over = bit + 1; over < wardrobe.Pieces.Count; over++)
+        {
+            if ((set >> over & 1) != 0 && Covers(wardrobe.Pieces[over], piece.Main))
+                return false;
+        }
+        return true;
+    }
+
+    private IEnumerable<Bar> BarsOf(
+        Wardrobe wardrobe,
+        List<Segment> segments,
+        IReadOnlyList<(uint Set, int Opening)> chosen
+    )
+    {
+        for (var n = 0; n < wardrobe.Pieces.Count; n++)
+        {
+            var id = wardrobe.Pieces[n].Item.Id;
+            var mine = pinned.Where(b => b.ItemId == id).ToList();
+            bool On(int s) => (chosen[s].Set >> n & 1) != 0;
+            Opening OpeningAt(int s) => Opens(wardrobe, chosen[s].Set, n) ? (Opening)chosen[s].Opening : Opening.Closed;
+            for (var s = 0; s < segments.Count; s++)
+            {
+                var middle = (segments[s].FromHour + segments[s].ToHour) / 2;
+                if (mine.Any(b => b.Covers(middle)))
+                    continue;
+                var later = Enumerable.Range(s, segments.Count - s).Any(On);
+                if (!On(s) && !later)
+                    break;
+                var earlierOrSoon = !On(s) && (Enumerable.Range(0, s).Any(On) || later);
+                if (!On(s) && !earlierOrSoon)
+                    continue;
+                var from = s;
+                while (
+                    s + 1 < segments.Count
+                    && On(s + 1) == On(from)
+                    && (!On(from) || OpeningAt(s + 1) == OpeningAt(from))
+                    && !mine.Any(b => b.Covers((segments[s + 1].FromHour + segments[s + 1].ToHour) / 2))
+                    && (On(from) || Enumerable.Range(s + 1, segments.Count - s - 1).Any(On))
+                )
+                    s++;
+                yield return new(
+                    id,
+                    segments[from].FromHour,
+                    segments[s].ToHour,
+                    AtHand: !On(from),
+                    Opening: On(from) ? OpeningAt(from) : null
+                );
+            }
+        }
+    }
+
+    private static (int Changes, double Seconds) Counted(
+        List<Segment> segments,
+        IReadOnlyList<(Wardrobe Wardrobe, IReadOnlyList<(uint Set, int Opening)> Chosen)> all
+    )
+    {
+        var (changes, seconds) = (0, 0.0);
+        for (var s = 1; s < segments.Count; s++)
+        {
+            foreach (var (wardrobe, chosen) in all)
+            {
+                var flipped = chosen[s].Set ^ chosen[s - 1].Set;
+                for (var n = 0; n < wardrobe.Pieces.Count; n++)
+                {
+                    if ((flipped >> n & 1) == 0)
+                        continue;
+                    changes += Counts(wardrobe.Pieces[n]) ? 1 : 0;
+                    seconds += Seconds(wardrobe.Pieces[n]);
+                }
+            }
+        }
+        return (changes, seconds);
+    }
+
+    private sealed record EndsChosen(IReadOnlyList<(uint Set, int Opening)> Chosen, IReadOnlyList<double> Lost);
+}

@@ -1,0 +1,110 @@
+using Ermine.Core.Body;
+using Ermine.Core.Plans;
+
+namespace Ermine.Core.Days;
+
+/// <summary>
+/// All that may be worn together, as sets of pieces: one bit a piece, from the skin out. Body, hands and feet are chosen apart, for fingers and
+/// toes hang on their own pieces.
+/// </summary>
+public sealed class Wardrobe
+{
+    /// <summary>Most pieces that are weighed against each other; what serves least beside its like is left out beyond that.</summary>
+    public const int MostPieces = 13;
+
+    /// <summary>Socks that go into a boot, mm, while its room is not known (assumption).</summary>
+    private const double RoomInBoots = 8;
+
+    private Wardrobe(IReadOnlyList<Garment> pieces, IReadOnlyList<Garment> leftOut)
+    {
+        (Pieces, LeftOut) = (pieces, leftOut);
+        Sets = 1 << pieces.Count;
+    }
+
+    /// <summary>The pieces, from the skin out.</summary>
+    public IReadOnlyList<Garment> Pieces { get; }
+
+    /// <summary>Pieces beyond what is weighed.</summary>
+    public IReadOnlyList<Garment> LeftOut { get; }
+
+    /// <summary>How many sets there are.</summary>
+    public int Sets { get; }
+
+    /// <summary>Pieces of a set, from the skin out.</summary>
+    public IEnumerable<Garment> In(uint set) => Pieces.Where((_, n) => (set >> n & 1) != 0);
+
+    /// <summary>What is worn, from the skin out.</summary>
+    /// <param name="set">Which pieces.</param>
+    /// <param name="opening">How torso and legs are closed.</param>
+    public Worn[] Worn(uint set, Opening opening = Opening.Closed)
+    {
+        var worn = new Worn[System.Numerics.BitOperations.PopCount(set)];
+        var n = 0;
+        for (var i = 0; i < Pieces.Count; i++)
+        {
+            if ((set >> i & 1) != 0)
+                worn[n++] = new(Pieces[i], opening);
+        }
+        return worn;
+    }
+
+    /// <summary>Gathers what may be worn on one of the three.</summary>
+    /// <param name="garments">Everything that can be worn.</param>
+    /// <param name="pinned">What is set by hand.</param>
+    public static Wardrobe Of(IEnumerable<Garment> garments, IReadOnlySet<Guid> pinned)
+    {
+        var all = garments.OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order)).ToList();
+        var left = new List<Garment>();
+        while (all.Count > MostPieces)
+        {
+            var least = all.Where(g => !pinned.Contains(g.Item.Id)).MinBy(g => Beside(g, all));
+            if (least is null)
+                break;
+            all.Remove(least);
+            left.Add(least);
+        }
+        return new(all, left);
+    }
+
+    /// <summary>How far a piece lies from the nearest of its kind: what has a near twin is missed least.</summary>
+    private static double Beside(Garment one, List<Garment> all) =>
+        all.Where(g => g != one && g.Tier == one.Tier && g.Main == one.Main)
+            .Select(g => Math.Abs(g.Resistance - one.Resistance))
+            .DefaultIfEmpty(double.MaxValue)
+            .Min();
+
+    /// <summary>Whether a set can be worn: each goes over what is under it, and no two of one kind that is worn once.</summary>
+    /// <param name="set">Which pieces.</param>
+    /// <param name="girthCm">Girth of the trunk, cm.</param>
+    public bool Goes(uint set, double girthCm)
+    {
+        Span<int> once = stackalloc int[6 * 6];
+        once.Clear();
+        var (thick, socks) = (0.0, 0.0);
+        for (var n = 0; n < Pieces.Count; n++)
+        {
+            if ((set >> n & 1) == 0)
+                continue;
+            var piece = Pieces[n];
+            if (IsWornOnce(piece) && ++once[6 * (int)piece.Tier + (int)piece.Main] > 1)
+                return false;
+            if (
+                piece.Item.InnerGirthCm is { } girth
+                && piece.Main == Part.Torso
+                && 2 * Math.PI * thick > girth - girthCm
+            )
+                return false;
+            if (piece is { Main: Part.Feet, Tier: Tier.Shell } && socks > RoomInBoots)
+                return false;
+            if (piece.Main == Part.Torso)
+                thick += piece.Item.ThicknessMm / 10;
+            if (piece.Main == Part.Feet)
+                socks += piece.Item.ThicknessMm;
+        }
+        return true;
+    }
+
+    /// <summary>Of some kinds one is worn at a time: next to the skin, shells, boots and what goes over everything.</summary>
+    private static bool IsWornOnce(Garment garment) =>
+        garment.Tier is Tier.Skin or Tier.Barrier or Tier.Shell or Tier.Over;
+}

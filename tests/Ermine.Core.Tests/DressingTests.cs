@@ -1,0 +1,233 @@
+using Ermine.Core.Days;
+using static Ermine.Core.Tests.DayRunTests;
+
+namespace Ermine.Core.Tests;
+
+/// <summary>Choosing what is worn, against trying everything, and what a press promises.</summary>
+public class DressingTests
+{
+    public static TheoryData<int> Hundred { get; } = [.. Enumerable.Range(0, 100)];
+
+    /// <summary>A small day of invented costs: some sets cannot be worn, changes cost what they cost.</summary>
+    private static DressProblem Problem(Random random)
+    {
+        var (bits, stretches, openings) = (random.Next(1, 9), random.Next(1, 5), random.Next(1, 3));
+        // Few pieces in many stretches or many in few, so that everything can be tried.
+        while (stretches * bits > 14)
+            stretches = Math.Max(1, stretches - 1);
+        var states = (1 << bits) * openings;
+        DressCost Any() =>
+            DressCost.Of(
+                new(
+                    random.Next(6) == 0 ? 3
+                        : random.Next(3) == 0 ? 1
+                        : 0,
+                    random.Next(4) == 0 ? 1 : 0,
+                    random.Next(60),
+                    random.Next(60),
+                    random.Next(160)
+                ),
+                random.Next(5000)
+            );
+        return new(
+            bits,
+            openings,
+            [
+                .. Enumerable
+                    .Range(0, stretches)
+                    .Select(_ =>
+                        Enumerable
+                            .Range(0, states)
+                            .Select(s => s >= openings && random.Next(7) == 0 ? DressSearch.Never : Any())
+                            .ToArray()
+                    ),
+            ],
+            [
+                .. Enumerable
+                    .Range(0, stretches)
+                    .Select(_ =>
+                        Enumerable
+                            .Range(0, bits)
+                            .Select(_ => DressCost.OfChange(random.Next(2), random.Next(5, 120)))
+                            .ToArray()
+                    ),
+            ],
+            [.. Enumerable.Range(0, bits).Select(_ => (double)random.Next(80))],
+            DressCost.OfOpening
+        );
+    }
+
+    [Theory]
+    [MemberData(nameof(Hundred))]
+    public void The_search_finds_what_trying_everything_finds(int seed)
+    {
+        var problem = Problem(new(seed));
+        var states = (1 << problem.Bits) * problem.Openings;
+        (uint, int) State(int s) => ((uint)(s / problem.Openings), s % problem.Openings);
+        ulong Best(int stretch, int before)
+        {
+            if (stretch == problem.Costs.Count)
+                return 0;
+            var best = ulong.MaxValue;
+            for (var s = 0; s < states; s++)
+            {
+                if (!(problem.Costs[stretch][s] < DressSearch.Never))
+                    continue;
+                var change = stretch == 0 ? 0 : DressSearch.ChangeOf(problem, stretch, State(before), State(s)).Packed;
+                var rest = Best(stretch + 1, s);
+                if (rest != ulong.MaxValue)
+                    best = Math.Min(best, change + problem.Costs[stretch][s].Packed + rest);
+            }
+            return best;
+        }
+        var found = DressSearch.Solve(problem, TestContext.Current.CancellationToken)!.Value;
+        Assert.Equal(Best(0, 0), found.Cost.Packed);
+        var sum = default(DressCost);
+        for (var n = 0; n < found.Chosen.Count; n++)
+        {
+            var (set, opening) = found.Chosen[n];
+            sum += problem.Costs[n][set * problem.Openings + opening];
+            if (n > 0)
+                sum += DressSearch.ChangeOf(problem, n, found.Chosen[n - 1], found.Chosen[n]);
+        }
+        Assert.Equal(found.Cost, sum);
+    }
+
+    private static readonly KitItem Jacket = Of("campDownJacket"),
+        Shell = Of("shellJacket"),
+        Trousers = Of("sideZipTrousers"),
+        Tube = Of("fleeceTube");
+
+    private static readonly KitItem[] Carried = [.. Walking, Jacket, Shell, Trousers, Tube];
+
+    private static DayDressed Dress(
+        IReadOnlyList<DayBlock> day,
+        IEnumerable<KitItem> carried,
+        DaySchools? schools = null,
+        IReadOnlyList<Bar>? pinned = null
+    ) => Dressing.Dress(ToPlay(day, carried), schools ?? new(), pinned ?? [], TestContext.Current.CancellationToken);
+
+    private static readonly DayBlock[] WalkAndStop =
+    [
+        Block(8, 10, going: new(15, 1.2, FootprintCm: 5)),
+        Block(10, 10.75, Activity.Wait),
+        Block(10.75, 13, going: new(15, 1.2, FootprintCm: 5)),
+    ];
+
+    private static bool IsOn(DayDressed day, KitItem item, double hour) =>
+        day.Bars.Any(b => b.ItemId == item.Id && !b.AtHand && b.Covers(hour));
+
+    [Fact]
+    public void The_stop_layer_goes_on_at_the_start_of_a_stop_and_comes_off_before_work()
+    {
+        var day = Dress(WalkAndStop, Carried);
+        Assert.False(IsOn(day, Jacket, 9));
+        Assert.True(IsOn(day, Jacket, 10.01));
+        Assert.False(IsOn(day, Jacket, 11));
+        Assert.Contains(day.Bars, b => b.ItemId == Jacket.Id && b.AtHand && b.Covers(9.5));
+    }
+
+    [Fact]
+    public void What_is_dressed_is_better_than_what_is_usual()
+    {
+        var day = ToPlay(WalkAndStop, Carried);
+        var usual = DayRun.Play(
+            day with
+            {
+                Worn = UsualDress.Of(day.Wearable.Values, day.Blocks),
+            },
+            TestContext.Current.CancellationToken
+        );
+        var dressed = Dress(WalkAndStop, Carried);
+        Assert.False(DayScore.Of(usual, 0).Beats(DayScore.Of(dressed.Played, 0)));
+        Assert.DoesNotContain(dressed.Played.Blocks, b => b.Verdict == DayVerdict.Chilling);
+    }
+
+    [Fact]
+    public void What_is_promised_is_what_the_plan_then_says()
+    {
+        var day = ToPlay(WalkAndStop, Carried);
+        var dressed = Dress(WalkAndStop, Carried);
+        var again = DayRun.Play(day with { Worn = dressed.Bars }, TestContext.Current.CancellationToken);
+        Assert.Equal(
+            dressed.Played.Blocks.Select(b => (b.Verdict, b.DebtAfter)),
+            again.Blocks.Select(b => (b.Verdict, b.DebtAfter))
+        );
+    }
+
+    [Fact]
+    public void A_pinned_bar_stays_and_is_dressed_round()
+    {
+        var pinned = new Bar(Jacket.Id, 8, 9.25, Opening: Opening.Closed, Pinned: true);
+        var day = Dress(WalkAndStop, Carried, pinned: [pinned]);
+        Assert.Contains(pinned, day.Bars);
+        Assert.True(IsOn(day, Jacket, 8.5));
+        foreach (var thing in day.Bars.GroupBy(b => b.ItemId))
+        {
+            var bars = thing.OrderBy(b => b.FromHour).ToList();
+            for (var n = 1; n < bars.Count; n++)
+                Assert.True(bars[n].FromHour >= bars[n - 1].ToHour - 1e-6);
+        }
+    }
+
+    [Theory]
+    [InlineData(SettingOff.Cool, false)]
+    [InlineData(SettingOff.BigJacket, true)]
+    public void One_sets_off_as_one_likes(SettingOff how, bool inJacket) =>
+        Assert.Equal(inJacket, IsOn(Dress(WalkAndStop, Carried, new(how)), Jacket, 8.1));
+
+    [Fact]
+    public void Wool_or_synthetic_next_to_the_skin_is_kept_to()
+    {
+        var synthetic = Of("synthBaseTop");
+        KitItem[] both = [.. Carried, synthetic];
+        var wool = Walking.First(i => i.Type == "woolBaseTop");
+        var day = Dress(WalkAndStop, both, new(NextToSkin: NextToSkin.Synthetic));
+        Assert.True(IsOn(day, synthetic, 9));
+        Assert.False(IsOn(day, wool, 9));
+        Assert.True(IsOn(Dress(WalkAndStop, both, new(NextToSkin: NextToSkin.Wool)), wool, 9));
+    }
+
+    [Fact]
+    public void In_rain_the_waterproof_is_on()
+    {
+        var rain = Block(9, 11, air: 2, going: new(10, 1.1)) with { Sky = Sky.Rain };
+        Assert.True(IsOn(Dress([rain], Carried), Shell, 10));
+    }
+
+    [Fact]
+    public void A_spare_stays_dry_while_another_is_there()
+    {
+        var (socks, spare) = (Of("woolSocks"), Of("thickWoolSocks"));
+        var closet = new Closet([.. Walking.Where(i => i.Type != "woolSocks"), socks, spare]);
+        var trip = Things.Trip(Things.Slept(), Things.Night(-20));
+        var outfit = Things.Alone(Things.Slept()) with
+        {
+            Along = [.. closet.All.Select(t => t.Item.Id)],
+            Dry = DryPlan.Plain with { Roles = [new(spare.Id, Role.Spare)] },
+        };
+        var days = new DayModel(new(trip, closet, null), Body.Sleeper.StandardMan);
+        var day = days.Of(outfit, closet, 0, WalkAndStop, null, Frost.Water.None, Body.BodyHeat.Rested)!;
+        var dressed = Dressing.Dress(day, new(), [], TestContext.Current.CancellationToken);
+        Assert.DoesNotContain(dressed.Bars, b => b.ItemId == spare.Id);
+    }
+
+    [Theory]
+    [MemberData(nameof(Hundred))]
+    public void Another_piece_along_never_makes_the_day_worse(int seed)
+    {
+        if (seed % 5 != 0)
+            return;
+        var random = new Random(seed);
+        var some = Carried
+            .Where(i => i.Type is "woolBaseTop" or "woolTights" or "winterBoots" || random.Next(3) > 0)
+            .ToList();
+        var more = Carried.Except(some).ToList();
+        if (more.Count == 0)
+            return;
+        DayBlock[] day = [.. WalkAndStop.Select(b => b with { AirC = random.Next(-30, -5), WindMs = random.Next(8) })];
+        var before = DayScore.Of(Dress(day, some).Played, 0);
+        var after = DayScore.Of(Dress(day, [.. some, more[random.Next(more.Count)]]).Played, 0);
+        Assert.False(after.Cold > before.Cold, $"{before} {after}");
+    }
+}
