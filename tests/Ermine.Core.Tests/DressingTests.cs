@@ -170,6 +170,15 @@ public class DressingTests
         }
     }
 
+    [Fact]
+    public void Round_what_is_pinned_one_is_dressed_from_the_skin_out()
+    {
+        var walk = WalkAndStop[..1];
+        var day = Dress(walk, Carried, pinned: [new(Shell.Id, 8, 10, Opening: Opening.Closed, Pinned: true)]);
+        Assert.True(IsOn(day, Walking.First(i => i.Type == "woolBaseTop"), 9));
+        Assert.True(IsOn(day, Walking.First(i => i.Type == "woolTights"), 9));
+    }
+
     [Theory]
     [InlineData(SettingOff.Cool, false)]
     [InlineData(SettingOff.BigJacket, true)]

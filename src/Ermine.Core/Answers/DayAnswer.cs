@@ -54,6 +54,7 @@ public sealed record Serves(
 /// <param name="Changes">Changes of clothes, where it was dressed just now.</param>
 /// <param name="ChangeMinutes">What they take, min.</param>
 /// <param name="LeftOut">Pieces that were not weighed then.</param>
+/// <param name="AtCamp">What is damp at camp, and what it is changed for.</param>
 /// <param name="Wearable">Everything that can be worn on the day, from the skin out.</param>
 public sealed record DayAnswer(
     Guid NightId,
@@ -75,6 +76,7 @@ public sealed record DayAnswer(
     int? Changes,
     double? ChangeMinutes,
     IReadOnlyList<Guid> LeftOut,
+    IReadOnlyList<CampChange> AtCamp,
     IReadOnlyList<WearablePiece> Wearable
 );
 
@@ -83,7 +85,8 @@ public sealed record DayAnswer(
 /// <param name="Tier">Where it comes in the order of dressing.</param>
 /// <param name="Main">The part of the body that it is mainly for.</param>
 /// <param name="Resistance">Where it lies, dry.</param>
-public sealed record WearablePiece(Guid ItemId, Tier Tier, Part Main, Insulation Resistance);
+/// <param name="ForSleep">It is kept for sleeping and worn in the tent alone.</param>
+public sealed record WearablePiece(Guid ItemId, Tier Tier, Part Main, Insulation Resistance, bool ForSleep);
 
 /// <summary>What a school of dressing would cost on a day.</summary>
 /// <param name="Schools">The schools then.</param>
@@ -225,6 +228,7 @@ public static class DayAnswers
         var stop = run.Context.Stop;
         var whole = quick ? null : played;
         IReadOnlyList<Pause> pauses = whole is null ? [] : Pauses.Of(day!, whole, stop);
+        var forSleep = run.Days.ForSleep(run.Outfit, run.Closet, night);
         var air = run
             .Days.Weather(night)
             ?.Between(blocks.Count > 0 ? blocks[0].FromHour : up, blocks.Count > 0 ? blocks[^1].ToHour : into);
@@ -248,11 +252,19 @@ public static class DayAnswers
             dressed?.Changes,
             dressed?.Minutes,
             dressed?.LeftOut ?? [],
+            whole is null ? [] : CampChanges.Of(day!, whole),
             [
                 .. run
                     .Days.Wearable(run.Outfit, run.Closet, night)
-                    .Values.OrderBy(g => g, Comparer<Garment>.Create(Days.Dressed.Order))
-                    .Select(g => new WearablePiece(g.Item.Id, g.Tier, g.Main, new(g.Resistance))),
+                    .Values.Concat(forSleep.Values)
+                    .OrderBy(g => g, Comparer<Garment>.Create(Days.Dressed.Order))
+                    .Select(g => new WearablePiece(
+                        g.Item.Id,
+                        g.Tier,
+                        g.Main,
+                        new(g.Resistance),
+                        forSleep.ContainsKey(g.Item.Id)
+                    )),
             ]
         );
     }

@@ -16,7 +16,8 @@ public sealed partial class Dressing
 
         private readonly Dressing dressing;
         private readonly Wardrobe wardrobe;
-        private readonly bool[] goes,
+        private readonly bool[] dresses,
+            goes,
             bare;
         private readonly double[] vapour,
             grams,
@@ -27,7 +28,7 @@ public sealed partial class Dressing
         public BodySearch(Dressing dressing)
         {
             (this.dressing, wardrobe) = (dressing, dressing.body);
-            (goes, bare) = (new bool[wardrobe.Sets], new bool[wardrobe.Sets]);
+            (dresses, goes, bare) = (new bool[wardrobe.Sets], new bool[wardrobe.Sets], new bool[wardrobe.Sets]);
             (vapour, grams, through) = (
                 new double[wardrobe.Sets],
                 new double[wardrobe.Sets],
@@ -69,12 +70,12 @@ public sealed partial class Dressing
                 }
                 through[set] = Parts.BodyShare.Torso * dryTorso + Parts.BodyShare.Legs * dryLegs;
                 bare[set] = face < 0.5;
-                goes[set] =
-                    wardrobe.Goes(set, girth)
-                    && (torso >= 0.5 || !anyTorso)
+                dresses[set] =
+                    (torso >= 0.5 || !anyTorso)
                     && (legs >= 0.5 || !anyLegs)
                     && (skinTorso == 0 || (set & skinTorso) != 0)
                     && (skinLegs == 0 || (set & skinLegs) != 0);
+                goes[set] = dresses[set] && wardrobe.Goes(set, girth);
             }
         }
 
@@ -123,9 +124,11 @@ public sealed partial class Dressing
             costs = new DressCost[wardrobe.Sets * Openings];
             var fare = new SteadyFare(segment, dressing.day.Sleeper, ends);
             var conductance = Table(segment.Movement);
+            // What is pinned may be too tight over anything that is along; then it is tight.
+            var any = Enumerable.Range(0, wardrobe.Sets).Any(s => goes[s] && IsForced((uint)s, forced));
             for (var set = 0u; set < wardrobe.Sets; set++)
             {
-                var may = IsForced(set, forced) && (goes[set] || forced.On != 0);
+                var may = IsForced(set, forced) && (any ? goes : dresses)[set];
                 for (var opening = 0; opening < Openings; opening++)
                 {
                     var state = set * Openings + opening;

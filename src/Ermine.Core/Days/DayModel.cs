@@ -34,12 +34,28 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
     public Dictionary<Guid, Garment> Wearable(Outfit outfit, Closet closet, int night)
     {
         var id = context.Trip.Nights[night].Id;
+        return Garments(outfit, closet, outfit.Uses.Where(t => outfit.MayBeWorn(t, id)));
+    }
+
+    /// <summary>What is kept for sleeping and slept in on a night: worn in the tent alone.</summary>
+    /// <inheritdoc cref="Wearable"/>
+    public Dictionary<Guid, Garment> ForSleep(Outfit outfit, Closet closet, int night)
+    {
+        var id = context.Trip.Nights[night].Id;
+        return Garments(
+            outfit,
+            closet,
+            outfit.SystemOf(id).Layers.Select(l => l.ItemId).Where(t => !outfit.MayBeWorn(t, id))
+        );
+    }
+
+    private static Dictionary<Guid, Garment> Garments(Outfit outfit, Closet closet, IEnumerable<Guid> things)
+    {
         var found = new Dictionary<Guid, Garment>();
-        foreach (var thing in outfit.Uses)
+        foreach (var thing in things)
         {
             if (
                 closet.Find(thing) is { } item
-                && outfit.MayBeWorn(thing, id)
                 && Garment.Of(item, closet.ReadingOf(thing), outfit.RoleOf(thing) == Role.Spare) is { } garment
             )
                 found[thing] = garment;
@@ -90,7 +106,10 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
             morning,
             body,
             BedOf(outfit.SystemOf(context.Trip.Nights[night].Id).ThingsIn(closet), closet)
-        );
+        )
+        {
+            ForSleep = ForSleep(outfit, closet, night),
+        };
     }
 
     private static List<Garment> BedOf(IEnumerable<KitItem> things, Closet closet)
@@ -131,8 +150,9 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
                     .Worn.Where(b => !b.AtHand)
                     .Select(b => b.ItemId)
                     .Distinct()
-                    .Where(day.Wearable.ContainsKey)
-                    .Select(id => day.Wearable[id].Item)
+                    .Select(day.Find)
+                    .OfType<Garment>()
+                    .Select(g => g.Item)
                     .Concat(day.Blocks.Any(day.IsInBed) ? day.Bed.Select(b => b.Item) : [])
                     .Select(item => (item, day.Morning.StateOf(item.Id))),
             ];

@@ -29,6 +29,13 @@ public sealed record DayToPlay(
     double HeatBefore = 65
 )
 {
+    /// <summary>Things kept for sleeping: they are worn in the tent alone.</summary>
+    public IReadOnlyDictionary<Guid, Garment> ForSleep { get; init; } = new Dictionary<Guid, Garment>();
+
+    /// <summary>A thing that can be worn somewhere on that day; null where it cannot.</summary>
+    /// <param name="itemId">Which.</param>
+    public Garment? Find(Guid itemId) => Wearable.GetValueOrDefault(itemId) ?? ForSleep.GetValueOrDefault(itemId);
+
     /// <summary>Whether one rests in the bag: at rest in the tent, where there is one.</summary>
     public bool IsInBed(DayBlock block) => block is { Activity: Activity.Rest, Place: DayPlace.Tent } && Bed.Count > 0;
 
@@ -42,9 +49,14 @@ public sealed record DayToPlay(
             on.AddRange(Bed.Select(b => (b, (Opening?)null)));
         else
         {
+            var inTent = block.Place == DayPlace.Tent;
             foreach (var bar in Worn)
             {
-                if (!bar.AtHand && bar.Covers(hour) && Wearable.TryGetValue(bar.ItemId, out var garment))
+                if (
+                    !bar.AtHand
+                    && bar.Covers(hour)
+                    && (inTent ? Find(bar.ItemId) : Wearable.GetValueOrDefault(bar.ItemId)) is { } garment
+                )
                     on.Add((garment, bar.Opening));
             }
         }

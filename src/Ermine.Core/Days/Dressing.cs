@@ -141,7 +141,29 @@ public sealed partial class Dressing
                 ),
             ];
         }
-        return best!;
+        return AtCamp(best!);
+    }
+
+    /// <summary>At camp what is damp is changed for what is dry, unless that is colder.</summary>
+    private DayDressed AtCamp(DayDressed dressed)
+    {
+        if (CampChanges.Changed(day with { Worn = dressed.Bars }, dressed.Played) is not { } bars)
+            return dressed;
+        var played = DayRun.Play(day with { Worn = bars }, stop);
+        if (DayScore.Of(played, 0).Cold > DayScore.Of(dressed.Played, 0).Cold)
+            return dressed;
+        var hour = CampChanges.InTentFrom(day.Blocks)!.Value;
+        List<Garment> On(IReadOnlyList<Bar> worn, double at) =>
+            [.. worn.Where(b => !b.AtHand && b.Covers(at)).Select(b => day.Find(b.ItemId)).OfType<Garment>()];
+        var (before, after) = (On(dressed.Bars, hour), On(bars, hour));
+        List<Garment> more = [.. before.Except(after).Concat(after.Except(before))];
+        return dressed with
+        {
+            Bars = bars,
+            Played = played,
+            Changes = dressed.Changes + more.Count(Counts),
+            Minutes = dressed.Minutes + more.Sum(Seconds) / 60,
+        };
     }
 
     private DayDressed Once(List<Segment> segments, BodySearch bodies)

@@ -162,11 +162,11 @@ public sealed class Water
     public double GramsOf(Guid id) => things.TryGetValue(id, out var water) ? water.Grams : 0;
 
     /// <summary>g of water on a g of a thing.</summary>
-    public double PerGram(KitItem item) => GramsOf(item.Id) / Math.Max(1, Moisture.HoldingMassG(item));
+    public double PerGram(KitItem item) => Moisture.PerGram(item, GramsOf(item.Id));
 
     /// <summary>What loosens the loft of a thing, g of liquid water on a g of it.</summary>
     public double Loosening(KitItem item) =>
-        things.TryGetValue(item.Id, out var water) ? water.Loosening / Math.Max(1, Moisture.HoldingMassG(item)) : 0;
+        things.TryGetValue(item.Id, out var water) ? Moisture.PerGram(item, water.Loosening) : 0;
 
     /// <summary>Water of a thing by slice from the inside out, g.</summary>
     public IReadOnlyList<double> BySlice(Guid id) =>
@@ -203,12 +203,12 @@ public sealed class WaterInHand
         touched.TryGetValue(id, out var water) || before.TryGetValue(id, out water) ? water.Grams : 0;
 
     /// <summary>g of water on a g of a thing.</summary>
-    public double PerGram(KitItem item) => GramsOf(item.Id) / Math.Max(1, Moisture.HoldingMassG(item));
+    public double PerGram(KitItem item) => Moisture.PerGram(item, GramsOf(item.Id));
 
     /// <summary>What loosens the loft of a thing, g of liquid water on a g of it.</summary>
     public double Loosening(KitItem item) =>
         touched.TryGetValue(item.Id, out var water) || before.TryGetValue(item.Id, out water)
-            ? water.Loosening / Math.Max(1, Moisture.HoldingMassG(item))
+            ? Moisture.PerGram(item, water.Loosening)
             : 0;
 
     /// <summary>Wets a thing as far as it holds; what it took, g.</summary>

@@ -49,6 +49,11 @@ public static class Moisture
             : item.MassG;
     }
 
+    /// <summary>Water on a g of fill or fabric.</summary>
+    /// <param name="item">The thing.</param>
+    /// <param name="waterG">Water in it, g.</param>
+    public static double PerGram(KitItem item, double waterG) => waterG / Math.Max(1, HoldingMassG(item));
+
     /// <summary>Water that a material holds when it drips, g on a g (assumption).</summary>
     public static double Capacity(Material material) =>
         material switch

@@ -98,6 +98,8 @@ public static class DayRules
         SweatBeforeCamp,
         DressedIndoors,
         FlameInTheTent,
+        CampRules.DampAtCamp,
+        CampRules.SleepThingOutside,
     ];
 
     private static IEnumerable<Caution> HarmNear(DaySubject d)
@@ -416,6 +418,6 @@ public static class DayRules
         return capital ? char.ToUpperInvariant(name[0]) + name[1..] : name;
     }
 
-    private static string Clock(double hour) =>
+    internal static string Clock(double hour) =>
         $"{(int)(hour % 24):00}:{(int)Math.Floor(60 * (hour - Math.Floor(hour)) + 1e-6):00}";
 }
