@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Days;
 using static Ermine.Core.Tests.DayRunTests;
 
@@ -202,6 +203,95 @@ public class DressingTests
     {
         var rain = Block(9, 11, air: 2, going: new(10, 1.1)) with { Sky = Sky.Rain };
         Assert.True(IsOn(Dress([rain], Carried), Shell, 10));
+    }
+
+    [Theory]
+    [MemberData(nameof(Hundred))]
+    public void In_wet_snow_no_warmer_day_is_had_by_insisting_on_the_waterproof(int seed)
+    {
+        if (seed % 5 != 0)
+            return;
+        var random = new Random(seed);
+        Going Sledge() => new(6, random.Next(7, 11) / 10.0, SledgeKg: random.Next(30, 60));
+        DayBlock Wet(double from, double to, Going? going) =>
+            Block(
+                from,
+                to,
+                going is null ? Activity.MakeCamp : Activity.Haul,
+                random.Next(-3, 1),
+                random.Next(8),
+                going: going
+            ) with
+            {
+                Sky = Sky.WetSnow,
+                BreakMinutes = going is null ? 0 : 10,
+            };
+        DayBlock[] day =
+        [
+            Block(8, 9.5, air: random.Next(-14, -6), going: Sledge()) with
+            {
+                BreakMinutes = 10,
+            },
+            Block(9.5, 10, Activity.Wait, air: -8),
+            Wet(10, 12.25, Sledge()),
+            Wet(12.25, 13, null),
+        ];
+        string[] along =
+        [
+            "rainJacket",
+            "synthBaseTop",
+            "synthTights",
+            "fleeceTrousers",
+            "pileJacket",
+            "thinBalaclava",
+            "earflapHat",
+            "downMittens",
+            "synthJacket",
+            "sideZipTrousers",
+            "rainTrousers",
+            "feltPacBoots",
+            "expeditionParka",
+            "woolSocks",
+        ];
+        // The same identities every time: what costs the same is chosen by them.
+        List<KitItem> things =
+        [
+            .. along.Select((t, n) => ItemTypes.Find(t)!.Make(new Guid(n + 1, 0, 0, new byte[8]), t)),
+        ];
+        var free = DayScore.Of(Dress(day, things).Played, 0);
+        var insisted = DayScore.Of(Dress(day, things, pinned: [new(things[0].Id, 10, 13, Pinned: true)]).Played, 0);
+        Assert.True(free.Cold <= insisted.Cold, $"{free} {insisted}");
+    }
+
+    [Fact]
+    public void Of_too_many_pieces_the_only_one_against_rain_and_the_only_one_over_the_face_are_kept()
+    {
+        string[] many =
+        [
+            "synthBaseTop",
+            "woolBaseTop",
+            "woolShirt",
+            "fleeceJumper",
+            "pileJacket",
+            "synthJacket",
+            "windShirt",
+            "pullover",
+            "rainJacket",
+            "expeditionParka",
+            "synthTights",
+            "fleeceTrousers",
+            "sideZipTrousers",
+            "windTrousers",
+            "woolHat",
+            "earflapHat",
+            "thinBalaclava",
+            "fleeceTube",
+        ];
+        var day = ToPlay(WalkAndStop, many.Select(Of));
+        var wardrobe = Wardrobe.Of(day.Wearable.Values, new HashSet<Guid>());
+        Assert.NotEmpty(wardrobe.LeftOut);
+        Assert.Contains(wardrobe.Pieces, p => p.Item.Type == "rainJacket");
+        Assert.Contains(wardrobe.Pieces, p => p.Cover(Part.Face, Opening.Closed) >= 0.5);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Ermine.Core.Body;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
@@ -16,19 +17,19 @@ public sealed partial class Dressing
 
         private readonly Dressing dressing;
         private readonly Wardrobe wardrobe;
-        private readonly bool[] dresses,
-            goes,
-            bare;
+        private readonly List<uint> dresses = [],
+            goes = [];
+        private readonly bool[] bare;
         private readonly double[] vapour,
             grams,
             through;
-        private readonly Dictionary<Movement, double[]> byMovement = [];
-        private readonly Dictionary<(Segment, double, (uint, uint)), DressCost[]> known = [];
+        private readonly ConcurrentDictionary<Movement, double[]> byMovement = [];
+        private readonly ConcurrentDictionary<(Segment, double, (uint, uint)), DressCost[]> known = [];
 
         public BodySearch(Dressing dressing)
         {
             (this.dressing, wardrobe) = (dressing, dressing.body);
-            (dresses, goes, bare) = (new bool[wardrobe.Sets], new bool[wardrobe.Sets], new bool[wardrobe.Sets]);
+            bare = new bool[wardrobe.Sets];
             (vapour, grams, through) = (
                 new double[wardrobe.Sets],
                 new double[wardrobe.Sets],
@@ -70,12 +71,16 @@ public sealed partial class Dressing
                 }
                 through[set] = Parts.BodyShare.Torso * dryTorso + Parts.BodyShare.Legs * dryLegs;
                 bare[set] = face < 0.5;
-                dresses[set] =
-                    (torso >= 0.5 || !anyTorso)
-                    && (legs >= 0.5 || !anyLegs)
-                    && (skinTorso == 0 || (set & skinTorso) != 0)
-                    && (skinLegs == 0 || (set & skinLegs) != 0);
-                goes[set] = dresses[set] && wardrobe.Goes(set, girth);
+                if (
+                    torso < 0.5 && anyTorso
+                    || legs < 0.5 && anyLegs
+                    || skinTorso != 0 && (set & skinTorso) == 0
+                    || skinLegs != 0 && (set & skinLegs) == 0
+                )
+                    continue;
+                dresses.Add(set);
+                if (wardrobe.Goes(set, girth))
+                    goes.Add(set);
             }
         }
 
@@ -95,7 +100,15 @@ public sealed partial class Dressing
         )
         {
             var forced = segments.Select(s => dressing.Forced(wardrobe, s)).ToList();
-            var costs = segments.Select((s, n) => Costs(s, hands.Lost[n] + feet.Lost[n], forced[n])).ToList();
+            segments.Select(s => s.Movement).Distinct().AsParallel().ForAll(movement => Table(movement));
+            List<DressCost[]> costs =
+            [
+                .. segments
+                    .AsParallel()
+                    .AsOrdered()
+                    .WithCancellation(dressing.stop)
+                    .Select((s, n) => Costs(s, hands.Lost[n] + feet.Lost[n], forced[n])),
+            ];
             var problem = new DressProblem(
                 wardrobe.Pieces.Count,
                 Openings,
@@ -108,6 +121,15 @@ public sealed partial class Dressing
                 ?? ([.. segments.Select((_, n) => (forced[n].On, 0))], default);
         }
 
+        /// <summary>How one fares in a stretch in what was chosen for it, by the balance that choosing goes by.</summary>
+        public Fare FareIn(Segment segment, double ends, (uint Set, int Opening) worn) =>
+            new SteadyFare(segment, dressing.day.Sleeper, ends).In(
+                Table(segment.Movement)[worn.Set * Openings + worn.Opening],
+                vapour[worn.Set] * DayStack.VapourKept((Opening)worn.Opening),
+                bare[worn.Set],
+                through[worn.Set]
+            );
+
         /// <summary>What each set costs in a stretch; stretches that differ only in when they are cost the same.</summary>
         private DressCost[] Costs(Segment segment, double ends, (uint On, uint Off) forced)
         {
@@ -119,24 +141,24 @@ public sealed partial class Dressing
                 FingersC = 0,
                 ToesC = 0,
             };
-            if (known.TryGetValue((alike, ends, forced), out var costs))
-                return costs;
-            costs = new DressCost[wardrobe.Sets * Openings];
+            return known.GetOrAdd((alike, ends, forced), _ => Weighed(segment, ends, forced));
+        }
+
+        private DressCost[] Weighed(Segment segment, double ends, (uint On, uint Off) forced)
+        {
+            // What is pinned may be too tight over anything that is along; then it is tight.
+            var may = goes.FindAll(set => IsForced(set, forced));
+            if (may.Count == 0)
+                may = dresses.FindAll(set => IsForced(set, forced));
+            var costs = new DressCost[wardrobe.Sets * Openings];
+            Array.Fill(costs, DressSearch.Never);
             var fare = new SteadyFare(segment, dressing.day.Sleeper, ends);
             var conductance = Table(segment.Movement);
-            // What is pinned may be too tight over anything that is along; then it is tight.
-            var any = Enumerable.Range(0, wardrobe.Sets).Any(s => goes[s] && IsForced((uint)s, forced));
-            for (var set = 0u; set < wardrobe.Sets; set++)
+            foreach (var set in may)
             {
-                var may = IsForced(set, forced) && (any ? goes : dresses)[set];
                 for (var opening = 0; opening < Openings; opening++)
                 {
                     var state = set * Openings + opening;
-                    if (!may)
-                    {
-                        costs[state] = DressSearch.Never;
-                        continue;
-                    }
                     var found = fare.In(
                         conductance[state],
                         vapour[set] * DayStack.VapourKept((Opening)opening),
@@ -148,7 +170,7 @@ public sealed partial class Dressing
             }
             if (segment.Heat > Work.Class(Effort.Low))
                 ComeOff(costs, forced.On);
-            return known[(alike, ends, forced)] = costs;
+            return costs;
         }
 
         /// <summary>What goes over everything comes off before work, unless nothing else is warm enough.</summary>
@@ -170,11 +192,11 @@ public sealed partial class Dressing
         }
 
         /// <summary>Conductance of the body by set and opening: each part is worked out once for what lies over it.</summary>
-        private double[] Table(Movement movement)
+        private double[] Table(Movement movement) => byMovement.GetOrAdd(movement, TableOf);
+
+        private double[] TableOf(Movement movement)
         {
-            if (byMovement.TryGetValue(movement, out var table))
-                return table;
-            table = new double[wardrobe.Sets * Openings];
+            var table = new double[wardrobe.Sets * Openings];
             var of = new double[wardrobe.Sets];
             foreach (var part in OfBody)
             {
@@ -184,7 +206,7 @@ public sealed partial class Dressing
                 for (var opening = 0; opening < Openings; opening++)
                 {
                     Array.Fill(of, double.NaN);
-                    for (var set = 0u; set < wardrobe.Sets; set++)
+                    foreach (var set in dresses)
                     {
                         ref var found = ref of[set & over];
                         if (double.IsNaN(found))
@@ -200,7 +222,7 @@ public sealed partial class Dressing
                     }
                 }
             }
-            return byMovement[movement] = table;
+            return table;
         }
 
         /// <summary>Whether a piece changes what a part loses: it lies over it, or closes the gap at the waist.</summary>

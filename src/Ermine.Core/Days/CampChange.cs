@@ -136,9 +136,18 @@ public static class CampChanges
         garment.Tier is Tier.Skin or Tier.Mid or Tier.ThinLoft
         && garment.Main is Part.Torso or Part.Legs or Part.Head or Part.Feet;
 
-    /// <summary>Of a kind: one can be worn for the other.</summary>
+    /// <summary>Of a kind: one can be worn for the other. A tube at the neck is no hat.</summary>
     private static bool IsLike(Garment one, Garment other) =>
-        one.Main == other.Main && IsChanged(one) && (one.Tier == other.Tier || one.Main is Part.Head or Part.Feet);
+        one.Main == other.Main
+        && IsChanged(one)
+        && one.Main switch
+        {
+            Part.Head => IsHat(one) == IsHat(other),
+            Part.Feet => true,
+            _ => one.Tier == other.Tier,
+        };
+
+    private static bool IsHat(Garment garment) => garment.Cover(Part.Head, Opening.Closed) >= 0.5;
 
     private static Garment? DryFor(DayToPlay day, Garment damp, double hour) =>
         day

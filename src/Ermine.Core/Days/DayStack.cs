@@ -79,7 +79,7 @@ public static class DayStack
         for (var i = worn.Length - 1; i >= 0; i--)
         {
             if (worn[i].Garment.Cover(part, Opening.Closed) >= 0.5)
-                return part is Part.Torso or Part.Legs ? worn[i].Opening : Opening.Closed;
+                return worn[i].Garment.Opens(part) ? worn[i].Opening : Opening.Closed;
         }
         return Opening.Closed;
     }

@@ -1,4 +1,6 @@
+using System.Buffers;
 using System.Numerics;
+using System.Runtime.InteropServices;
 using Ermine.Core.Body;
 
 namespace Ermine.Core.Days;
@@ -10,11 +12,11 @@ namespace Ermine.Core.Days;
 /// <param name="Packed">The seven in one number.</param>
 public readonly record struct DressCost(ulong Packed)
 {
-    private const int Grams = 9,
+    private const int Grams = 8,
         Seconds = 11,
-        Within = 11,
+        Within = 10,
         Changes = 9,
-        Wet = 8,
+        Wet = 9,
         Hot = 8;
 
     /// <summary>Most stretches whose sums have room.</summary>
@@ -22,14 +24,14 @@ public readonly record struct DressCost(ulong Packed)
 
     /// <summary>What one unit of each stands for: s, g, g of water (its square root counts), Wh/m² or K beyond the line, g/m²h beyond it.</summary>
     private const double SecondsEach = 10,
-        GramsEach = 1000,
-        WetEach = 25,
+        GramsEach = 2000,
+        WetEach = 8,
         DebtEach = 4,
         SweatEach = 12;
 
     /// <summary>Most units of one stretch.</summary>
-    private const double MostGrams = 10,
-        MostWet = 5,
+    private const double MostGrams = 5,
+        MostWet = 10,
         MostWithin = 15;
 
     /// <summary>Of a stretch in something.</summary>
@@ -132,7 +134,7 @@ public sealed record DressProblem(
 public static class DressSearch
 {
     /// <summary>What cannot be worn costs this, and more than anything that can.</summary>
-    public static readonly DressCost Never = new(ulong.MaxValue);
+    public static readonly DressCost Never = new(long.MaxValue);
 
     /// <summary>Finds them.</summary>
     /// <param name="problem">What is asked.</param>
@@ -143,14 +145,104 @@ public static class DressSearch
         CancellationToken stop = default
     )
     {
+        var (always, sometimes) = Worn(problem);
+        var free = new Reduced(problem, always, sometimes);
+        var origins = new List<long[]>();
+        try
+        {
+            return Solve(free.Problem, origins, stop) is { } found
+                ? ([.. found.Chosen.Select(c => (free.Whole(c.Set), c.Opening))], found.Cost)
+                : null;
+        }
+        finally
+        {
+            foreach (var origin in origins)
+                ArrayPool<long>.Shared.Return(origin);
+        }
+    }
+
+    /// <summary>Pieces that every set has which can be worn in any stretch, and those that some have and some have not.</summary>
+    private static (uint Always, uint Sometimes) Worn(DressProblem problem)
+    {
+        var (always, ever) = ((1u << problem.Bits) - 1, 0u);
+        foreach (var costs in problem.Costs)
+        {
+            for (var s = 0; s < costs.Length; s++)
+            {
+                if (!(costs[s] < Never))
+                    continue;
+                always &= (uint)(s / problem.Openings);
+                ever |= (uint)(s / problem.Openings);
+            }
+        }
+        return (always, ever & ~always);
+    }
+
+    /// <summary>The same problem without the pieces that are always or never worn: nothing is lost, for they never change.</summary>
+    private sealed class Reduced
+    {
+        private readonly uint always;
+        private readonly List<int> bits;
+
+        public Reduced(DressProblem problem, uint always, uint sometimes)
+        {
+            this.always = always;
+            bits = [.. Enumerable.Range(0, problem.Bits).Where(b => (sometimes >> b & 1) != 0)];
+            var (sets, ways) = (1 << bits.Count, problem.Openings);
+            var whole = new uint[sets];
+            for (var set = 0u; set < sets; set++)
+                whole[set] = Whole(set);
+            Problem = new(
+                bits.Count,
+                ways,
+                [.. problem.Costs.Select(costs => Costs(costs, whole, ways))],
+                [
+                    .. problem.Flips.Select(flips =>
+                        bits.Select(b => flips[b] + problem.Lifts[Over(always, b)]).ToArray()
+                    ),
+                ],
+                [.. bits.Select(b => problem.Lifted[b])],
+                problem.Open
+            );
+        }
+
+        public DressProblem Problem { get; }
+
+        /// <summary>The set of all pieces that a reduced one stands for.</summary>
+        public uint Whole(uint set)
+        {
+            var whole = always;
+            for (var n = 0; n < bits.Count; n++)
+                whole |= (set >> n & 1) << bits[n];
+            return whole;
+        }
+
+        private static DressCost[] Costs(DressCost[] costs, uint[] whole, int ways)
+        {
+            var some = new DressCost[whole.Length * ways];
+            for (var set = 0; set < whole.Length; set++)
+                Array.Copy(costs, whole[set] * ways, some, set * ways, ways);
+            return some;
+        }
+    }
+
+    /// <param name="problem">What is asked.</param>
+    /// <param name="origins">For every stretch where one came from; given back by who asked.</param>
+    /// <param name="stop">Ends the work.</param>
+    private static (IReadOnlyList<(uint Set, int Opening)> Chosen, DressCost Cost)? Solve(
+        DressProblem problem,
+        List<long[]> origins,
+        CancellationToken stop
+    )
+    {
         var ways = problem.Openings;
         var states = (1 << problem.Bits) * ways;
         var now = new DressCost[states];
-        var origins = new List<int[]>();
         for (var stretch = 0; stretch < problem.Costs.Count; stretch++)
         {
             stop.ThrowIfCancellationRequested();
-            var origin = new int[states];
+            var origin = ArrayPool<long>.Shared.Rent(states);
+            origins.Add(origin);
             for (var s = 0; s < states; s++)
                 origin[s] = s;
             if (stretch > 0)
@@ -158,7 +250,6 @@ public static class DressSearch
             var costs = problem.Costs[stretch];
             for (var s = 0; s < states; s++)
                 now[s] = now[s] < Never && costs[s] < Never ? now[s] + costs[s] : Never;
-            origins.Add(origin);
         }
         var last = 0;
         for (var s = 1; s < states; s++)
@@ -173,7 +264,7 @@ public static class DressSearch
         for (var stretch = chosen.Length - 1; stretch >= 0; stretch--)
         {
             chosen[stretch] = ((uint)(last / ways), last % ways);
-            last = origins[stretch][last];
+            last = (int)origins[stretch][last];
         }
         return (chosen, cost);
     }
@@ -201,7 +292,7 @@ public static class DressSearch
         return cost;
     }
 
-    private static void Change(DressProblem problem, DressCost[] flips, DressCost[] now, int[] origin)
+    private static void Change(DressProblem problem, DressCost[] flips, DressCost[] now, long[] origin)
     {
         var (sets, ways) = (1u << problem.Bits, problem.Openings);
         for (var set = 0; set < sets && ways > 1; set++)
@@ -222,26 +313,51 @@ public static class DressSearch
                     (now[s], origin[s]) = (opened, origin[best]);
             }
         }
+        var costs = MemoryMarshal.Cast<DressCost, long>(now.AsSpan());
         for (var bit = 0; bit < problem.Bits; bit++)
         {
-            for (var set = 0u; set < sets; set++)
+            // What lies over the piece is the same for all sets that differ only below it.
+            var run = (1 << bit) * ways;
+            for (var set = 0u; set < sets; set += 2u << bit)
             {
-                if ((set >> bit & 1) != 0)
-                    continue;
-                var flip = flips[bit] + problem.Lifts[Over(set, bit)];
-                var (bare, worn) = ((int)set * ways, (int)(set | 1u << bit) * ways);
-                for (var way = 0; way < ways; way++, bare++, worn++)
-                {
-                    var (without, with) = (now[bare], now[worn]);
-                    if (without < with)
-                    {
-                        if (without + flip < with)
-                            (now[worn], origin[worn]) = (without + flip, origin[bare]);
-                    }
-                    else if (with < without && with + flip < without)
-                        (now[bare], origin[bare]) = (with + flip, origin[worn]);
-                }
+                var bare = (int)set * ways;
+                Flip(
+                    costs.Slice(bare, run),
+                    costs.Slice(bare + run, run),
+                    origin.AsSpan(bare, run),
+                    origin.AsSpan(bare + run, run),
+                    (long)(flips[bit] + problem.Lifts[Over(set, bit)]).Packed
+                );
             }
+        }
+    }
+
+    /// <summary>Puts a piece on or takes it off wherever that is cheaper.</summary>
+    private static void Flip(Span<long> bare, Span<long> worn, Span<long> bareFrom, Span<long> wornFrom, long flip)
+    {
+        var at = 0;
+        for (; at <= bare.Length - Vector<long>.Count; at += Vector<long>.Count)
+        {
+            var (without, with) = (new Vector<long>(bare[at..]), new Vector<long>(worn[at..]));
+            var (put, taken) = (without + new Vector<long>(flip), with + new Vector<long>(flip));
+            // Costs that cannot be are the greatest: a sum that runs over is never asked for.
+            var puts = Vector.LessThan(without, with) & Vector.LessThan(put, with);
+            var takes = Vector.LessThan(with, without) & Vector.LessThan(taken, without);
+            if (Vector.EqualsAll(puts | takes, Vector<long>.Zero))
+                continue;
+            var (from, to) = (new Vector<long>(bareFrom[at..]), new Vector<long>(wornFrom[at..]));
+            Vector.ConditionalSelect(puts, put, with).CopyTo(worn[at..]);
+            Vector.ConditionalSelect(puts, from, to).CopyTo(wornFrom[at..]);
+            Vector.ConditionalSelect(takes, taken, without).CopyTo(bare[at..]);
+            Vector.ConditionalSelect(takes, to, from).CopyTo(bareFrom[at..]);
+        }
+        for (; at < bare.Length; at++)
+        {
+            var (without, with) = (bare[at], worn[at]);
+            if (without < with && without + flip < with)
+                (worn[at], wornFrom[at]) = (without + flip, bareFrom[at]);
+            else if (with < without && with + flip < without)
+                (bare[at], bareFrom[at]) = (with + flip, wornFrom[at]);
         }
     }
 

@@ -64,7 +64,7 @@ public readonly record struct DayScore(int Cold, int Hot, int Wet, int Changes)
 public sealed partial class Dressing
 {
     /// <summary>Times that the day is dressed again after it was played.</summary>
-    private const int Rounds = 3;
+    private const int MostRounds = 5;
 
     /// <summary>What one sets off in is thought of for this long, h.</summary>
     private const double FirstMinutes = 0.25;
@@ -113,32 +113,24 @@ public sealed partial class Dressing
 
     private DayDressed Best()
     {
-        var segments = Segments();
         var bodies = new BodySearch(this);
+        var segments = Segments();
         DayDressed? best = null;
         DayScore score = default;
-        for (var round = 0; round < Rounds; round++)
+        IReadOnlyList<Bar>? before = null;
+        for (var round = 0; round < MostRounds; round++)
         {
             stop.ThrowIfCancellationRequested();
-            var dressed = Once(segments, bodies);
+            var (dressed, chosen, lost) = Once(segments, bodies);
             var now = DayScore.Of(dressed.Played, dressed.Changes);
-            if (best is not null && !now.Beats(score))
+            if (best is null || now.Beats(score))
+                (best, score) = (dressed, now);
+            if (now is { Cold: 0, Hot: 0 } || before is not null && dressed.Bars.SequenceEqual(before))
                 break;
-            (best, score) = (dressed, now);
-            if (now is { Cold: 0, Hot: 0 })
-                break;
+            before = dressed.Bars;
             segments =
             [
-                .. segments.Select(s =>
-                    dressed.Played.Moments.LastOrDefault(m => m.Hour <= s.FromHour + 1e-6) is { } at
-                        ? s with
-                        {
-                            Debt = Math.Round(at.Debt),
-                            FingersC = Math.Round(at.Fingers.Celsius),
-                            ToesC = Math.Round(at.Toes.Celsius),
-                        }
-                        : s
-                ),
+                .. segments.Select((s, n) => Learnt(s, dressed.Played, d => bodies.FareIn(d, lost[n], chosen[n]))),
             ];
         }
         return AtCamp(best!);
@@ -166,7 +158,10 @@ public sealed partial class Dressing
         };
     }
 
-    private DayDressed Once(List<Segment> segments, BodySearch bodies)
+    private (DayDressed Day, IReadOnlyList<(uint Set, int Opening)> OnBody, List<double> Lost) Once(
+        List<Segment> segments,
+        BodySearch bodies
+    )
     {
         var onHands = Ends(hands, Part.Hands, segments);
         var onFeet = Ends(feet, Part.Feet, segments);
@@ -180,15 +175,46 @@ public sealed partial class Dressing
             segments,
             [(body, onBody.Chosen), (hands, onHands.Chosen), (feet, onFeet.Chosen)]
         );
-        return new(
-            bars,
-            DayRun.Play(day with { Worn = bars }, stop),
-            changes,
-            seconds / 60,
-            segments,
-            [.. body.LeftOut.Concat(hands.LeftOut).Concat(feet.LeftOut).Select(g => g.Item.Id)]
+        return (
+            new(
+                bars,
+                DayRun.Play(day with { Worn = bars }, stop),
+                changes,
+                seconds / 60,
+                segments,
+                [.. body.LeftOut.Concat(hands.LeftOut).Concat(feet.LeftOut).Select(g => g.Item.Id)]
+            ),
+            onBody.Chosen,
+            [.. onHands.Lost.Zip(onFeet.Lost, (h, f) => h + f)]
         );
     }
+
+    /// <summary>A stretch with what the played day says of it: how warm one comes into it, and what it takes over the steady balance.</summary>
+    private static Segment Learnt(Segment at, DayPlayed played, Func<Segment, Fare> fare)
+    {
+        if (
+            played.Moments.LastOrDefault(m => m.Hour <= at.FromHour + 1e-6) is not { } before
+            || played.Moments.LastOrDefault(m => m.Hour <= at.ToHour + 1e-6) is not { } end
+        )
+            return at;
+        // Half way to what was played: what comes before changes as well, and the two would chase each other.
+        var start = at with
+        {
+            Debt = Math.Round((before.Debt + at.Debt) / 2),
+            FingersC = Math.Round(before.Fingers.Celsius),
+            ToesC = Math.Round(before.Toes.Celsius),
+        };
+        var steady = fare(start with { Debt = before.Debt });
+        var missed =
+            (end.Debt - steady.After) / at.Hours / (at.FallsMm > 0 ? Math.Max(LeastThrough, steady.Through) : 1);
+        return start with { ShortBy = Math.Clamp(Math.Round(at.ShortBy + missed), -MostShort, MostShort) };
+    }
+
+    /// <summary>Less rain let in than this is not said to be what chills: share of the body.</summary>
+    private const double LeastThrough = 0.2;
+
+    /// <summary>Most that a stretch is said to take over its balance, W/m².</summary>
+    private const double MostShort = 60;
 
     /// <summary>The stretches of a day that one can dress for.</summary>
     private List<Segment> Segments()
@@ -408,7 +434,7 @@ public sealed partial class Dressing
     private static bool Opens(Wardrobe wardrobe, uint set, int bit)
     {
         var piece = wardrobe.Pieces[bit];
-        if (piece.Main is not (Part.Torso or Part.Legs))
+        if (!piece.Opens(piece.Main))
             return false;
         if (piece.Item.Cover.Head > 0)
             return true;

@@ -82,6 +82,9 @@ public sealed class Garment
     /// <summary>Reaches from the torso to the legs, so that no gap opens at the waist.</summary>
     public bool BridgesWaist => Item.Cover is { Torso: >= 0.2, Legs: >= 0.2 };
 
+    /// <summary>Whether there is anything to open over a part: torso and legs, but not tights.</summary>
+    public bool Opens(Part part) => part == Part.Torso || part == Part.Legs && Tier != Tier.Skin;
+
     /// <summary>Share of a part that it covers; a hood of its own only while it is up.</summary>
     /// <param name="part">The part.</param>
     /// <param name="opening">How it is closed.</param>

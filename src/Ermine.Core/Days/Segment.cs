@@ -20,6 +20,10 @@ namespace Ermine.Core.Days;
 /// <param name="SetsOff">The first of the day's work.</param>
 /// <param name="FingersC">Fingers at its beginning, °C.</param>
 /// <param name="ToesC">Toes at its beginning, °C.</param>
+/// <param name="ShortBy">
+/// Heat that the played day lost over this balance, W/m²: loft that is wet, skin that has not yet cooled. Where rain falls it is for all of it let
+/// in, for that is what wets.
+/// </param>
 public sealed record Segment(
     double FromHour,
     double ToHour,
@@ -34,7 +38,8 @@ public sealed record Segment(
     double Debt = 0,
     bool SetsOff = false,
     double FingersC = BodyHeat.WarmHands,
-    double ToesC = 26
+    double ToesC = 26,
+    double ShortBy = 0
 )
 {
     /// <summary>Length, h.</summary>
@@ -47,7 +52,17 @@ public sealed record Segment(
 /// <param name="WetG">Sweat that does not evaporate and rain that comes through, g.</param>
 /// <param name="Debt">Highest heat debt, Wh/m².</param>
 /// <param name="Sweat">Rate, g/m²h.</param>
-public readonly record struct Fare(int Cold, int Hot, double WetG, double Debt, double Sweat);
+/// <param name="After">Heat debt at its end, Wh/m².</param>
+/// <param name="Through">Share of rain that comes through.</param>
+public readonly record struct Fare(
+    int Cold,
+    int Hot,
+    double WetG,
+    double Debt,
+    double Sweat,
+    double After = 0,
+    double Through = 0
+);
 
 /// <summary>
 /// The balance of a stretch in closed form: heat debt runs to its end with the body's time constant; what is over beyond what can be stored is
@@ -55,6 +70,9 @@ public readonly record struct Fare(int Cold, int Hot, double WetG, double Debt, 
 /// </summary>
 public sealed class SteadyFare
 {
+    /// <summary>How far from cool one dresses, for the day as it is played is not quite this one, Wh/m² (assumption).</summary>
+    private const double Spare = 3;
+
     private readonly Segment at;
     private readonly double capacity,
         area,
@@ -93,7 +111,11 @@ public sealed class SteadyFare
         if (at.InBed)
             return default;
         var insensible = pressure / (WornColumn.WetSkin / WornColumn.LeastWet + vapour + still) + Vapour.OfBareSkin;
-        var missing = fixedLoss + insensible + conductance * (skin - at.Climate.AirC);
+        var missing =
+            fixedLoss
+            + (at.FallsMm > 0 ? at.ShortBy * through : at.ShortBy)
+            + insensible
+            + conductance * (skin - at.Climate.AirC);
         var rate = conductance / capacity;
         var heads = missing / rate;
         var after = heads + (at.Debt - heads) * Math.Exp(-rate * at.Hours);
@@ -109,13 +131,13 @@ public sealed class SteadyFare
         }
         var cold =
             after > DayLimits.ChilledDebt || bareFace && at.Hours > faceChills ? 3
-            : after > DayLimits.CoolDebt ? 1
+            : after > DayLimits.CoolDebt - Spare ? 1
             : 0;
         var hot =
             sweat > DayLimits.DrippingSweat ? 3
             : sweat > DayLimits.WarmSweat ? 1
             : 0;
-        return new(cold, hot, wet, debt, sweat);
+        return new(cold, hot, wet, debt, sweat, Math.Max(-BodyHeat.MostStored, after), through);
     }
 
     /// <summary>Heat that hands or feet lose with what they wear, W per m² of body: no more than blood brings.</summary>

@@ -66,12 +66,15 @@ public sealed class Wardrobe
         return new(all, left);
     }
 
-    /// <summary>How far a piece lies from the nearest of its kind: what has a near twin is missed least.</summary>
+    /// <summary>How far a piece lies from the nearest that does the same: what has a near twin is missed least.</summary>
     private static double Beside(Garment one, List<Garment> all) =>
-        all.Where(g => g != one && g.Tier == one.Tier && g.Main == one.Main)
+        all.Where(g => g != one && Does(g) == Does(one))
             .Select(g => Math.Abs(g.Resistance - one.Resistance))
             .DefaultIfEmpty(double.MaxValue)
             .Min();
+
+    private static (Tier, Part, bool, bool) Does(Garment garment) =>
+        (garment.Tier, garment.Main, garment.IsWaterproof, garment.Cover(Part.Face, Opening.Closed) >= 0.5);
 
     /// <summary>Whether a set can be worn: each goes over what is under it, and no two of one kind that is worn once.</summary>
     /// <param name="set">Which pieces.</param>

@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Days;
 using Ermine.Core.Plans;
 
@@ -8,11 +9,15 @@ internal static class CampRules
 {
     public static IEnumerable<Caution> DampAtCamp(DaySubject d)
     {
-        // A second of what lies on the skin is worth carrying; of the rest only what is along is thought of.
-        bool OnSkin(Guid id) => d.Day.Find(id) is { Tier: Tier.Skin } or { Main: Body.Part.Feet };
+        // A second of what lies on the skin is worth carrying; of the rest only what is along is thought of. The head may stay warm and damp.
+        bool OnSkin(Garment g) => g.Tier == Tier.Skin || g.Main == Part.Feet;
         List<CampChange> stays =
         [
-            .. CampChanges.Of(d.Day, d.Played).Where(c => !c.Done && (c.On is not null || OnSkin(c.Off))),
+            .. CampChanges
+                .Of(d.Day, d.Played)
+                .Where(c =>
+                    !c.Done && d.Day.Find(c.Off) is { Main: not Part.Head } g && (c.On is not null || OnSkin(g))
+                ),
         ];
         if (stays.Count == 0)
             yield break;
@@ -25,7 +30,7 @@ internal static class CampRules
             false,
             stays[0].IsBed ? $"Damp at {at} and slept in: {damp}. Sleep in something dry."
                 : dry.Count > 0
-                    ? $"Damp at {at} and still on in the tent: {damp}. Change into {string.Join(", ", dry)}, or press Dress me."
+                    ? $"Damp at {at} and still on in the tent: {damp}. Change into {string.Join(", ", dry)} where that is warm enough."
                 : $"Damp at {at} and still on in the tent: {damp}. Nothing dry of the kind is along: take a second one for camp.",
             "What is damp takes body heat to dry, and the evening is when one makes least of it."
         );

@@ -82,7 +82,7 @@ function Line(props: { piece: Piece; answer: DayAnswer; scale: Scale; edit: DayE
   /** Puts it on for the block that was pressed. */
   const put = (hour: number) => {
     const block = answer.blocks.find((b) => hour >= b.fromHour && hour < b.toHour);
-    if (!block) return;
+    if (!block || (piece.forSleep && block.place !== "tent")) return;
     change((worn) =>
       putOn(worn, {
         itemId: piece.itemId,
@@ -103,9 +103,10 @@ function Line(props: { piece: Piece; answer: DayAnswer; scale: Scale; edit: DayE
             : "absolute left-0 truncate text-right text-[12.5px] font-medium leading-[21px]"
         }
         style={narrow ? undefined : { width: scale.left - 8 }}
-        title={name}
+        title={piece.forSleep ? `${name}: kept for sleeping, worn in the tent alone` : name}
       >
         {name}
+        {piece.forSleep && <span className="font-normal text-soft"> · tent only</span>}
       </span>
       <div className="absolute right-0 left-0" style={{ height: high }}>
         <button

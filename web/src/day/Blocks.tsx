@@ -1,29 +1,43 @@
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { DayAnswer, DayBlock } from "../api/client";
 import { clock } from "../night/clock";
 import { activities, dayVerdicts } from "../units/words";
 import { BlockForm } from "./BlockForm";
 import { DayMark } from "./DayMark";
-import { moveEdge, nudge, plainBlock, putIn, snapped } from "./day";
+import { moveBlock, moveEdge, nudge, plainBlock, putIn, snapped } from "./day";
 import { dragged } from "./dragged";
 import type { Scale } from "./scale";
 import type { DayEdit } from "./useDay";
 
-/** The day's work on its hours: blocks are drawn on what is free, their ends are dragged, and each opens in a press. */
+/** The day's work on its hours: blocks are drawn on what is free, dragged whole or by an end, and each opens in a press. */
 export function Blocks({ answer, scale, edit }: { answer: DayAnswer; scale: Scale; edit: DayEdit }) {
   const [open, setOpen] = useState<string | null>(null);
   const { x } = scale;
   const change = (f: (blocks: DayBlock[]) => DayBlock[], merge?: string) =>
     edit.change((day) => ({ ...day, blocks: f([...(day.blocks ?? [])]) }), merge);
-  const grab = (e: React.PointerEvent, block: DayBlock, edge: "from" | "to") => {
+  /** A press that was a drag opens nothing. */
+  const wasDrag = useRef(false);
+  const grab = (e: React.PointerEvent, block: DayBlock, part: "from" | "to" | "all") => {
+    if (e.button !== 0) return;
     e.stopPropagation();
-    const at = edge === "from" ? block.fromHour : block.toHour;
+    wasDrag.current = false;
     const perHour = (scale.right - scale.left) / (scale.to - scale.from);
-    edit.draw(true);
+    let base: DayBlock[] | null = null;
     dragged(e, {
-      move: (dx) => change((b) => moveEdge(b, block.id, edge, at + dx / perHour), `edge/${block.id}/${edge}`),
-      end: () => edit.draw(false),
+      move: (dx) => {
+        if (!wasDrag.current) edit.draw(true);
+        wasDrag.current = true;
+        const by = dx / perHour;
+        change((b) => {
+          // Every move starts from where the drag began, so that a neighbour comes back.
+          base ??= b;
+          return part === "all"
+            ? moveBlock(base, block.id, by)
+            : moveEdge(base, block.id, part, (part === "from" ? block.fromHour : block.toHour) + by);
+        }, `drag/${block.id}/${part}/${block.fromHour}`);
+      },
+      end: (moved) => moved && edit.draw(false),
     });
   };
   const free = gaps(answer.blocks, scale.from, scale.to);
@@ -47,8 +61,11 @@ export function Blocks({ answer, scale, edit }: { answer: DayAnswer; scale: Scal
                 <button
                   type="button"
                   aria-label={`${name}, ${clock(block.fromHour)} to ${clock(block.toHour)}${lived ? `, ${dayVerdicts[lived.verdict]}` : ""}`}
-                  className={`flex h-11 w-full items-center justify-center gap-1.5 overflow-hidden rounded-b-md border-t-2 px-0.5 text-[13px] font-semibold ${open === block.id ? "border-ink bg-ice-wash" : "border-edge/60 bg-card hover:border-ink"}`}
+                  className={`flex h-11 w-full cursor-grab touch-pan-y items-center justify-center gap-1.5 overflow-hidden rounded-b-md border-t-2 px-0.5 text-[13px] font-semibold ${open === block.id ? "border-ink bg-ice-wash" : "border-edge/60 bg-card hover:border-ink"}`}
+                  onPointerDown={(e) => grab(e, block, "all")}
+                  onClick={(e) => wasDrag.current && e.preventDefault()}
                   onKeyDown={(e) => {
+                    wasDrag.current = false;
                     if (e.key !== "ArrowLeft" && e.key !== "ArrowRight") return;
                     e.preventDefault();
                     const by = e.key === "ArrowLeft" ? -nudge : nudge;
@@ -56,8 +73,8 @@ export function Blocks({ answer, scale, edit }: { answer: DayAnswer; scale: Scal
                       (b) =>
                         e.shiftKey
                           ? moveEdge(b, block.id, "to", block.toHour + by)
-                          : moveEdge(b, block.id, "from", block.fromHour + by),
-                      `edge/${block.id}`,
+                          : moveBlock(b, block.id, by),
+                      `key/${block.id}`,
                     );
                   }}
                 >

@@ -108,6 +108,23 @@ export function DayAside(props: {
           </ul>
         </section>
       )}
+      {answer.atCamp.length > 0 && (
+        <section>
+          <h2 className="text-lg">Dry at camp</h2>
+          <ul>
+            {answer.atCamp.map((c) => (
+              <li key={c.off} className="border-line border-t py-1 leading-tight">
+                <b>{c.isBed ? "Getting in" : clock(c.hour)}</b>{" "}
+                <span className="text-[14px]">
+                  {name(c.off)}, {w.mass(Math.round(c.grams))} of water,{" "}
+                  {c.done ? (c.on ? `off; ${name(c.on)} on` : "off") : "stays on"}
+                  {!c.done && c.on && `; ${name(c.on)} is dry`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {(answer.pauses.length > 0 || answer.unplanned) && (
         <section>
           <h2 className="text-lg">When you stop</h2>
@@ -239,6 +256,10 @@ function changesOf(answer: DayAnswer, name: (id: string) => string) {
     at.set(key, found);
     return found;
   };
+  // What is changed at camp is told by itself.
+  const told = new Set(
+    answer.atCamp.flatMap((c) => (c.done && !c.isBed ? [c.off, c.on].map((id) => `${id}@${c.hour}`) : [])),
+  );
   const wide = (b: Schema["Bar"]) => ["closed", "neck", "zips", "hanging"].indexOf(b.opening ?? "closed");
   const byThing = new Map<string, Schema["Bar"][]>();
   for (const b of answer.worn) if (!b.atHand) byThing.set(b.itemId, [...(byThing.get(b.itemId) ?? []), b]);
@@ -250,12 +271,18 @@ function changesOf(answer: DayAnswer, name: (id: string) => string) {
       if (before && same(before.toHour, b.fromHour)) {
         if (wide(b) > wide(before)) of(b.fromHour).open++;
         else if (wide(b) < wide(before)) of(b.fromHour).close++;
-      } else if (b.fromHour > begins + 0.01) of(b.fromHour).on.push(name(id));
-      if (b.toHour < ends - 0.01 && !(after && same(after.fromHour, b.toHour)))
+      } else if (b.fromHour > begins + 0.01 && !told.has(`${id}@${b.fromHour}`))
+        of(b.fromHour).on.push(name(id));
+      if (
+        b.toHour < ends - 0.01 &&
+        !(after && same(after.fromHour, b.toHour)) &&
+        !told.has(`${id}@${b.toHour}`)
+      )
         of(b.toHour).off.push(name(id));
     });
   }
   const lines = [...at]
+    .filter(([, c]) => c.on.length + c.off.length + c.open + c.close > 0)
     .sort(([a], [b]) => a - b)
     .map(([hour, c]) => ({
       hour,

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Bar, DayAnswer, DayBlock } from "../api/client";
-import { cut, headline, hoursOf, moveEdge, opened, plainBlock, putIn, putOn, respan } from "./day";
+import { cut, headline, hoursOf, moveBlock, moveEdge, opened, plainBlock, putIn, putOn, respan } from "./day";
 
 const block = (
   id: string,
@@ -37,6 +37,22 @@ test("a block's edge takes its neighbour along where they touch, and stops at on
     [13, 14],
   ]);
   expect(spans(moveEdge(day, "a", "to", 20))[0]?.[1]).toBeCloseTo(12 - 1 / 12);
+});
+
+test("a whole block keeps its length; a neighbour gives way on one side and fills in on the other", () => {
+  const day = [block("a", 8, 10), block("b", 10, 12), block("c", 13, 14)];
+  expect(spans(moveBlock(day, "b", -1))).toEqual([
+    [8, 9],
+    [9, 11],
+    [13, 14],
+  ]);
+  expect(spans(moveBlock(day, "b", 5))).toEqual([
+    [8, 11],
+    [11, 13],
+    [13, 14],
+  ]);
+  expect(spans(moveBlock(day, "b", -9))[1]?.[0]).toBeCloseTo(8 + 1 / 12);
+  expect(spans(moveBlock(day, "a", -20))[0]).toEqual([0, 2]);
 });
 
 test("a block put in takes its hours from what is there", () => {

@@ -69,6 +69,28 @@ export function moveEdge(
   return order;
 }
 
+/** A whole block moved, as long as it was; neighbours that it meets give way, but keep five minutes. */
+export function moveBlock(blocks: readonly DayBlock[], id: string, by: number): DayBlock[] {
+  const order = inOrder([...blocks]);
+  const n = order.findIndex((b) => b.id === id);
+  const block = order[n];
+  if (!block) return order;
+  const [before, after] = [order[n - 1], order[n + 1]];
+  const touches = (a: number, b: number) => Math.abs(a - b) < 1e-6;
+  const floor = !before
+    ? 0
+    : touches(before.toHour, block.fromHour)
+      ? before.fromHour + least
+      : before.toHour;
+  const ceiling = !after ? 36 : touches(after.fromHour, block.toHour) ? after.toHour - least : after.fromHour;
+  const long = block.toHour - block.fromHour;
+  const from = Math.min(Math.max(snapped(block.fromHour + by), floor), ceiling - long);
+  order[n] = { ...block, fromHour: from, toHour: from + long };
+  if (before && touches(before.toHour, block.fromHour)) order[n - 1] = { ...before, toHour: from };
+  if (after && touches(after.fromHour, block.toHour)) order[n + 1] = { ...after, fromHour: from + long };
+  return order;
+}
+
 /** A block put into the day: it takes its hours from what is there. */
 export function putIn(blocks: readonly DayBlock[], added: DayBlock): DayBlock[] {
   const kept = blocks.flatMap((b) => {
