@@ -53,7 +53,20 @@ test("a block is changed where it lies, and a fault names what to mend", async (
   await page.getByLabel("Speed, m/s").fill("1.1");
   await expect(page.getByText(/Standing still there is no slope to climb/)).toHaveCount(0);
   await page.getByRole("button", { name: "Cut in two" }).click();
-  await expect(page.getByRole("button", { name: /^haul, 10:15/ })).toBeVisible();
+  const second = page.getByRole("button", { name: /^haul, 10:15/ });
+  await expect(second).toBeVisible();
+  await second.focus();
+  await page.keyboard.press("ArrowRight");
+  const moved = page.getByRole("button", { name: /^haul, 10:25 to 12:10/ });
+  await expect(moved).toBeVisible();
+  await expect(page.getByRole("button", { name: /^haul, 08:30 to 10:25/ })).toBeVisible();
+  const box = (await moved.boundingBox()) as NonNullable<Awaited<ReturnType<typeof moved.boundingBox>>>;
+  await page.mouse.move(box.x + box.width / 2, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 30, box.y + 20, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole("button", { name: /^haul, 09:/ })).toBeVisible();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await saved(page);
 });
 

@@ -44,7 +44,7 @@ public sealed record DayToPlay(
     /// <param name="block">What is done then.</param>
     public List<(Garment Garment, Opening? Opening)> At(double hour, DayBlock block)
     {
-        var on = new List<(Garment, Opening?)>();
+        var on = new List<(Garment, Opening?)>(20);
         if (IsInBed(block))
             on.AddRange(Bed.Select(b => (b, (Opening?)null)));
         else

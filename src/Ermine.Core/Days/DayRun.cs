@@ -40,6 +40,8 @@ public sealed class DayRun
     private readonly Dictionary<KitItem, List<double>> grams = [];
     private readonly Dictionary<Guid, Tally> tallies = [];
 
+    private (DayBlock Block, double Until, List<(Garment Garment, Opening? Opening)> Dress)? worn;
+
     private double debt,
         fingers,
         toes,
@@ -132,7 +134,7 @@ public sealed class DayRun
             sinceWork = heatBefore >= IsWork && at.Heat < IsWork ? 0 : sinceWork;
             heatBefore = at.Heat;
         }
-        var dress = day.At(span.Middle, span.Block);
+        var dress = DressOf(span);
         var worn = Closed(dress, at);
         Func<KitItem, double> left = item => Moisture.Kept(item, water.Loosening(item));
         Span<double> losses = stackalloc double[6];
@@ -169,6 +171,22 @@ public sealed class DayRun
         if (at.Heat <= IsWork && at.Air.FallsMm == 0 && span.Middle is > HighSun and < LowSun)
             airing += length;
         Note(span, at, worn, losses, sweat / area / length);
+    }
+
+    /// <summary>What is worn in a stretch: that of the last one while no bar begins or ends.</summary>
+    private List<(Garment Garment, Opening? Opening)> DressOf(Span span)
+    {
+        if (worn is { } last && last.Block == span.Block && span.Middle < last.Until)
+            return last.Dress;
+        var until = double.MaxValue;
+        foreach (var bar in day.Worn)
+        {
+            until = bar.FromHour > span.Middle ? Math.Min(until, bar.FromHour) : until;
+            until = bar.ToHour > span.Middle ? Math.Min(until, bar.ToHour) : until;
+        }
+        var dress = day.At(span.Middle, span.Block);
+        worn = (span.Block, until, dress);
+        return dress;
     }
 
     private void Turn(Span span)
