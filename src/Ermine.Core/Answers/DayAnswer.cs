@@ -90,7 +90,7 @@ public sealed record WearablePiece(Guid ItemId, Tier Tier, Part Main, Insulation
 
 /// <summary>What a school of dressing would cost on a day.</summary>
 /// <param name="Schools">The schools then.</param>
-/// <param name="Cold">Points of cold then: a block that chills counts three, a cool one one.</param>
+/// <param name="Cold">Points of cold then: a cool block counts one, one that chills three to six by its heat debt.</param>
 /// <param name="Hot">Points of heat: a block that drips counts three, a warm one one.</param>
 /// <param name="Changes">Changes of clothes.</param>
 /// <param name="SweatG">Sweat, g.</param>

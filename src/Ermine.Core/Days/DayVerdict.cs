@@ -50,6 +50,19 @@ public enum DayReason
 /// <summary>Where the verdicts of the day turn (assumptions).</summary>
 public static class DayLimits
 {
+    /// <summary>
+    /// How cold a stretch is in points: cool is one, chilling three and one more for each further 15 Wh/m² of debt, six at most (assumption).
+    /// </summary>
+    /// <param name="verdict">How it goes.</param>
+    /// <param name="debt">Highest heat debt, Wh/m².</param>
+    public static int ColdPoints(DayVerdict verdict, double debt) =>
+        verdict switch
+        {
+            DayVerdict.Chilling => 3 + (int)Math.Clamp((debt - ChilledDebt) / 15, 0, 3),
+            DayVerdict.Cool => 1,
+            _ => 0,
+        };
+
     /// <summary>Heat debt from which one is cool, and chilled, Wh/m².</summary>
     public const double CoolDebt = 10,
         ChilledDebt = 40;

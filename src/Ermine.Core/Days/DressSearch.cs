@@ -14,7 +14,7 @@ public readonly record struct DressCost(ulong Packed)
 {
     private const int Grams = 8,
         Seconds = 11,
-        Within = 10,
+        Within = 9,
         Changes = 9,
         Wet = 9,
         Hot = 8;
@@ -32,7 +32,7 @@ public readonly record struct DressCost(ulong Packed)
     /// <summary>Most units of one stretch.</summary>
     private const double MostGrams = 5,
         MostWet = 10,
-        MostWithin = 15;
+        MostWithin = 10;
 
     /// <summary>Of a stretch in something.</summary>
     /// <param name="fare">How one fares in it.</param>

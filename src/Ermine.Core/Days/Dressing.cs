@@ -23,7 +23,7 @@ public sealed record DayDressed(
 );
 
 /// <summary>How good a played day is, in the order in which dressing weighs it; less is better.</summary>
-/// <param name="Cold">Blocks that chill count three, cool ones one.</param>
+/// <param name="Cold">Points of cold of its blocks.</param>
 /// <param name="Hot">Blocks that drip count three, warm ones one.</param>
 /// <param name="Wet">Things damp or wet at the end.</param>
 /// <param name="Changes">Changes of clothes.</param>
@@ -32,14 +32,7 @@ public readonly record struct DayScore(int Cold, int Hot, int Wet, int Changes)
     /// <summary>Of a played day.</summary>
     public static DayScore Of(DayPlayed played, int changes) =>
         new(
-            played.Blocks.Sum(b =>
-                b.Verdict switch
-                {
-                    DayVerdict.Chilling => 3,
-                    DayVerdict.Cool => 1,
-                    _ => 0,
-                }
-            ),
+            played.Blocks.Sum(b => DayLimits.ColdPoints(b.Verdict, b.MostDebt)),
             played.Blocks.Sum(b =>
                 b.Verdict switch
                 {

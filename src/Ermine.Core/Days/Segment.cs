@@ -47,7 +47,7 @@ public sealed record Segment(
 }
 
 /// <summary>How one would fare in a stretch, steadily: what dressing weighs.</summary>
-/// <param name="Cold">0 right, 1 cool, 3 chilling.</param>
+/// <param name="Cold">Points of cold, 0–6.</param>
 /// <param name="Hot">0 right, 1 warm, 3 dripping.</param>
 /// <param name="WetG">Sweat that does not evaporate and rain that comes through, g.</param>
 /// <param name="Debt">Highest heat debt, Wh/m².</param>
@@ -129,10 +129,12 @@ public sealed class SteadyFare
             sweat = Math.Min(DayLimits.MostSweat, needed / (efficiency * VapourColumn.Evaporation));
             wet += Math.Max(0, sweat - Math.Min(needed, most) / VapourColumn.Evaporation) * area * at.Hours;
         }
-        var cold =
-            after > DayLimits.ChilledDebt || bareFace && at.Hours > faceChills ? 3
-            : after > DayLimits.CoolDebt - Spare ? 1
-            : 0;
+        var cold = DayLimits.ColdPoints(
+            after > DayLimits.ChilledDebt || bareFace && at.Hours > faceChills ? DayVerdict.Chilling
+                : after > DayLimits.CoolDebt - Spare ? DayVerdict.Cool
+                : DayVerdict.Right,
+            after
+        );
         var hot =
             sweat > DayLimits.DrippingSweat ? 3
             : sweat > DayLimits.WarmSweat ? 1
