@@ -86,8 +86,8 @@ test("on a phone one group of clothes is shown at a time", async ({ page }) => {
   const trip = await ownTrip(page, "On a phone", "Isvar crossing", true);
   await page.goto(`/trips/${trip.id}/day/4`);
   await expect(headline(page)).toContainText("Chilled");
-  await expect(page.getByRole("button", { name: /^Shell jacket, / }).first()).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Hooded fleece, grid, / }).first()).toBeVisible();
   await page.getByRole("button", { name: "Hands", exact: true }).click();
-  await expect(page.getByRole("button", { name: /^Shell jacket, / })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Hooded fleece, grid, / })).toHaveCount(0);
   await expect(page.getByRole("button", { name: /^Liner gloves, / }).first()).toBeVisible();
 });
