@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Bar, DayAnswer, Schema } from "../api/client";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
@@ -147,6 +147,7 @@ function BarOf(props: {
 }) {
   const { bar, name, scale, edit, high, change } = props;
   const [open, setOpen] = useState(false);
+  const at = useRef<HTMLDivElement>(null);
   const w = useWrite();
   const left = scale.x(Math.max(scale.from, bar.fromHour));
   const right = scale.x(Math.min(scale.to, bar.toHour));
@@ -200,121 +201,125 @@ function BarOf(props: {
   const thick = high > 30 ? 26 : 13;
   const slit = { closed: 0, neck: 1.5, zips: 3, hanging: 5 }[bar.opening ?? "closed"];
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Anchor asChild>
-        {/* biome-ignore lint/a11y/useSemanticElements: it is dragged as well as pressed */}
-        <div
-          role="button"
-          tabIndex={0}
-          aria-haspopup="dialog"
-          aria-expanded={open}
-          aria-label={`${name}, ${state}, ${clock(bar.fromHour)} to ${clock(bar.toHour)}${bar.pinned ? ", pinned" : ""}`}
-          className="absolute flex cursor-grab touch-pan-y items-center"
-          style={{ left, width: Math.max(3, wide - 1.5), height: high }}
-          onPointerDown={(e) => grab(e, "all")}
-          onKeyDown={(e) => {
-            const by = e.key === "ArrowLeft" ? -nudge : e.key === "ArrowRight" ? nudge : 0;
-            if (by !== 0)
-              replace(
-                (worn, mine) => respan(worn, mine, mine.fromHour + (e.shiftKey ? 0 : by), mine.toHour + by),
-                `bar/${bar.itemId}`,
-              );
-            else if (e.key === "Enter" || e.key === " ") setOpen(true);
-            else if (e.key === "o") replace((worn, mine) => worn.map((b) => (b === mine ? opened(b) : b)));
-            else if (e.key === "x")
-              replace((worn, mine) => cut(worn, mine, (mine.fromHour + mine.toHour) / 2));
-            else if (e.key === "Delete" || e.key === "Backspace")
-              replace((worn, mine) => worn.filter((b) => b !== mine));
-            else return;
-            e.preventDefault();
-            e.stopPropagation();
-          }}
+    <>
+      {/* biome-ignore lint/a11y/useSemanticElements: it is dragged as well as pressed */}
+      <div
+        ref={at}
+        role="button"
+        tabIndex={0}
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        aria-label={`${name}, ${state}, ${clock(bar.fromHour)} to ${clock(bar.toHour)}${bar.pinned ? ", pinned" : ""}`}
+        className="absolute flex cursor-grab touch-pan-y items-center"
+        style={{ left, width: Math.max(3, wide - 1.5), height: high }}
+        onPointerDown={(e) => grab(e, "all")}
+        onKeyDown={(e) => {
+          const by = e.key === "ArrowLeft" ? -nudge : e.key === "ArrowRight" ? nudge : 0;
+          if (by !== 0)
+            replace(
+              (worn, mine) => respan(worn, mine, mine.fromHour + (e.shiftKey ? 0 : by), mine.toHour + by),
+              `bar/${bar.itemId}`,
+            );
+          else if (e.key === "Enter" || e.key === " ") setOpen(true);
+          else if (e.key === "o") replace((worn, mine) => worn.map((b) => (b === mine ? opened(b) : b)));
+          else if (e.key === "x") replace((worn, mine) => cut(worn, mine, (mine.fromHour + mine.toHour) / 2));
+          else if (e.key === "Delete" || e.key === "Backspace")
+            replace((worn, mine) => worn.filter((b) => b !== mine));
+          else return;
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+      >
+        <span
+          className={`relative block w-full rounded-[4px] ${bar.atHand ? "border-[1.5px] border-edge bg-card" : "bg-ink"}`}
+          style={{ height: thick }}
         >
-          <span
-            className={`relative block w-full rounded-[4px] ${bar.atHand ? "border-[1.5px] border-edge bg-card" : "bg-ink"}`}
-            style={{ height: thick }}
-          >
-            {!bar.atHand && slit > 0 && (
-              <span
-                className="absolute inset-x-[5px] top-1/2 -translate-y-1/2 rounded-full bg-paper"
-                style={{ height: slit }}
-              />
-            )}
-            {!bar.atHand && bar.opening === null && (
-              <span className="absolute inset-x-[5px] top-1/2 border-paper border-t-2 border-dotted" />
-            )}
-            {bar.pinned && (
-              <span
-                className="absolute -top-px -left-px size-0 border-t-[7px] border-r-[7px] border-t-paper border-r-transparent"
-                title="pinned"
-              />
-            )}
-          </span>
-          {(["from", "to"] as const).map((edge) => (
+          {!bar.atHand && slit > 0 && (
             <span
-              key={edge}
-              className={`absolute inset-y-0 cursor-ew-resize touch-none ${edge === "from" ? "left-0" : "right-0"}`}
-              style={{ width: Math.min(9, wide / 3) }}
-              onPointerDown={(e) => grab(e, edge)}
+              className="absolute inset-x-[5px] top-1/2 -translate-y-1/2 rounded-full bg-paper"
+              style={{ height: slit }}
             />
-          ))}
-        </div>
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={4}
-          collisionPadding={8}
-          className="z-40 w-72 max-w-[94vw] space-y-2 rounded-xl border border-line bg-paper p-3 shadow-lg"
-        >
-          <h3 className="text-lg leading-tight">{name}</h3>
-          <p className="text-[13px] text-soft">
-            {clock(bar.fromHour)} to {clock(bar.toHour)}, {state}.{" "}
-            <Warmth itemId={bar.itemId} write={w.insulation} />
-          </p>
-          <Choice
-            label="How it is worn"
-            value={bar.atHand ? "atHand" : (bar.opening ?? "asNeeded")}
-            options={
-              { ...openings, asNeeded: "on, opened as needed", atHand: "at hand, not on" } as Record<
-                string,
-                string
-              >
-            }
-            onChange={(v) =>
-              set(
-                v === "atHand"
-                  ? { atHand: true, opening: null }
-                  : { atHand: false, opening: v === "asNeeded" ? null : (v as Schema["Opening"]) },
-              )
-            }
+          )}
+          {!bar.atHand && bar.opening === null && (
+            <span className="absolute inset-x-[5px] top-1/2 border-paper border-t-2 border-dotted" />
+          )}
+          {bar.pinned && (
+            <span
+              className="absolute -top-px -left-px size-0 border-t-[7px] border-r-[7px] border-t-paper border-r-transparent"
+              title="pinned"
+            />
+          )}
+        </span>
+        {(["from", "to"] as const).map((edge) => (
+          <span
+            key={edge}
+            className={`absolute inset-y-0 cursor-ew-resize touch-none ${edge === "from" ? "left-0" : "right-0"}`}
+            style={{ width: Math.min(9, wide / 3) }}
+            onPointerDown={(e) => grab(e, edge)}
           />
-          <Check
-            label="Pinned: Ermine dresses round it"
-            value={bar.pinned}
-            onChange={(pinned) => set({ pinned })}
-          />
-          <div className="flex flex-wrap gap-2">
-            <Button
-              onClick={() => {
-                replace((worn, mine) => cut(worn, mine, (mine.fromHour + mine.toHour) / 2));
-                setOpen(false);
-              }}
+        ))}
+      </div>
+      {/* Only the one that is open has a sheet: there are dozens of bars, and all are drawn anew while one is dragged. */}
+      {open && (
+        <Popover.Root open onOpenChange={setOpen}>
+          <Popover.Anchor virtualRef={at as React.RefObject<HTMLDivElement>} />
+          <Popover.Portal>
+            <Popover.Content
+              sideOffset={4}
+              collisionPadding={8}
+              className="z-40 w-72 max-w-[94vw] space-y-2 rounded-xl border border-line bg-paper p-3 shadow-lg"
             >
-              Cut in two
-            </Button>
-            <Button
-              look="quiet"
-              onClick={() => {
-                replace((worn, mine) => worn.filter((b) => b !== mine));
-                setOpen(false);
-              }}
-            >
-              Stow it
-            </Button>
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+              <h3 className="text-lg leading-tight">{name}</h3>
+              <p className="text-[13px] text-soft">
+                {clock(bar.fromHour)} to {clock(bar.toHour)}, {state}.{" "}
+                <Warmth itemId={bar.itemId} write={w.insulation} />
+              </p>
+              <Choice
+                label="How it is worn"
+                value={bar.atHand ? "atHand" : (bar.opening ?? "asNeeded")}
+                options={
+                  { ...openings, asNeeded: "on, opened as needed", atHand: "at hand, not on" } as Record<
+                    string,
+                    string
+                  >
+                }
+                onChange={(v) =>
+                  set(
+                    v === "atHand"
+                      ? { atHand: true, opening: null }
+                      : { atHand: false, opening: v === "asNeeded" ? null : (v as Schema["Opening"]) },
+                  )
+                }
+              />
+              <Check
+                label="Pinned: Ermine dresses round it"
+                value={bar.pinned}
+                onChange={(pinned) => set({ pinned })}
+              />
+              <div className="flex flex-wrap gap-2">
+                <Button
+                  onClick={() => {
+                    replace((worn, mine) => cut(worn, mine, (mine.fromHour + mine.toHour) / 2));
+                    setOpen(false);
+                  }}
+                >
+                  Cut in two
+                </Button>
+                <Button
+                  look="quiet"
+                  onClick={() => {
+                    replace((worn, mine) => worn.filter((b) => b !== mine));
+                    setOpen(false);
+                  }}
+                >
+                  Stow it
+                </Button>
+              </div>
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { api, type DayAnswer, Problem, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
@@ -16,6 +16,9 @@ import { Lanes } from "./Lanes";
 import { scaleOf } from "./scale";
 import { useDay } from "./useDay";
 import { WearTable } from "./WearTable";
+
+/** What stands beside it has no news while something is drawn, and is not drawn anew. */
+const Aside = memo(DayAside, (_, next) => next.edit.drawing);
 
 /** One day on the drift: what its work needs, what is worn, when it turns, and what it leaves for the night. */
 export function Component() {
@@ -164,7 +167,7 @@ export function Component() {
         )}
       </section>
       {answer && (
-        <DayAside
+        <Aside
           trip={trip}
           index={index}
           who={who}

@@ -62,8 +62,20 @@ const useAnswerable = (trip: Trip | undefined) =>
 /** The last answer of each trip, shown while what is typed cannot be answered. */
 const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
 
+const numbers = new WeakMap<object, number>();
+let last = 0;
+
+/** A number for a trip as it stands: one is never changed, only replaced, and its thousands of fields need not be compared. */
+function numberOf(trip: Trip | undefined) {
+  if (!trip) return 0;
+  const known = numbers.get(trip);
+  if (known) return known;
+  numbers.set(trip, ++last);
+  return last;
+}
+
 const planQuery = (asked: Asked, revision: number) => ({
-  queryKey: ["plan", revision, asked],
+  queryKey: ["plan", revision, asked.night, asked.member, numberOf(asked.trip)],
   queryFn: async ({ signal }: { signal: AbortSignal }) => {
     const answer = await api.plan(asked, signal);
     lastSound.set(asked.trip.id, answer);
@@ -108,7 +120,7 @@ export function useAsked<T>(
 ) {
   const revision = useWorkspace((w) => w.kitRevision);
   return useQuery({
-    queryKey: [name, revision, index, who, trip, more],
+    queryKey: [name, revision, index, who, numberOf(trip), more],
     queryFn: ({ signal }) => ask({ trip: trip as Trip, night: index, member: who }, signal),
     enabled: useAnswerable(trip) && enabled && (trip?.nights.length ?? 0) > 0,
     placeholderData: keepPreviousData,
