@@ -12,7 +12,7 @@ const shots = [
   { name: "day", path: "day/4" },
   { name: "day-phone", path: "day/4", width: 390, height: 844 },
   { name: "dry", path: "dry/1" },
-  { name: "dry-day", path: "dry/3", drop: /^Down camp jacket, evening 3/ },
+  { name: "dry-day", path: "dry/3", drop: /^Balaclava, evening 3/ },
   { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for it changes the trip.
