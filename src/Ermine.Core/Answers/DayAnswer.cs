@@ -132,34 +132,13 @@ public static class DayAnswers
         var now = SchoolsOf(run, night);
         DaySchools[] all =
         [
-            now with
-            {
-                SettingOff = SettingOff.Cool,
-            },
-            now with
-            {
-                SettingOff = SettingOff.BigJacket,
-            },
-            now with
-            {
-                NextToSkin = NextToSkin.Wool,
-            },
-            now with
-            {
-                NextToSkin = NextToSkin.Synthetic,
-            },
-            now with
-            {
-                Shell = ShellChoice.Hard,
-            },
-            now with
-            {
-                Shell = ShellChoice.Soft,
-            },
-            now with
-            {
-                Shell = ShellChoice.None,
-            },
+            .. Enum.GetValues<SettingOff>().Select(how => now with { SettingOff = how }),
+            .. Enum.GetValues<NextToSkin>()
+                .Where(skin => skin != NextToSkin.Any)
+                .Select(skin => now with { NextToSkin = skin }),
+            .. Enum.GetValues<ShellChoice>()
+                .Where(shell => shell != ShellChoice.Any)
+                .Select(shell => now with { Shell = shell }),
         ];
         return
         [

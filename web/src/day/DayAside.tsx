@@ -6,7 +6,6 @@ import { Spoken } from "../night/Rules";
 import { Button } from "../parts/Button";
 import { Choice } from "../parts/Field";
 import { ProblemList } from "../parts/Problem";
-import type { Outfit } from "../state/outfit";
 import { editMember, useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -19,7 +18,6 @@ export function DayAside(props: {
   trip: Trip;
   index: number;
   who: number;
-  member: Outfit;
   answer: DayAnswer;
   edit: DayEdit;
   onDress: () => void;

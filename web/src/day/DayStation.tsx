@@ -171,7 +171,6 @@ export function Component() {
           trip={trip}
           index={index}
           who={who}
-          member={member}
           answer={answer}
           edit={edit}
           onDress={() => void dress()}
