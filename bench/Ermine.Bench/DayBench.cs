@@ -86,7 +86,7 @@ public class DayBench
         var context = new TripContext(trip, closet, null);
         run = new TripRun(new(context, Sleeper.StandardMan), trip.Outfits[0]);
         DayToPlay Of(IReadOnlyList<DayBlock> work) =>
-            run.Days.Of(outfit, closet, 0, work, null, Water.None, BodyHeat.Rested)!;
+            run.Days.Of(outfit, closet, 0, work, run.PlanOf(0), Water.None, BodyHeat.Rested)!;
         twelveHours = Of([blocks[1] with { FromHour = 8, ToHour = 20 }]);
         twelveBlocks = Of(blocks);
     }

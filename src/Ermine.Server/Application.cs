@@ -79,6 +79,7 @@ internal static class Application
         Workspace.Map(api);
         Plans.Map(api);
         Days.Map(api);
+        EndCalculators.Map(api);
         Entries.Map(api);
         Files.Map(api);
         Forecasts.Map(api);

@@ -49,7 +49,7 @@ public class CampTests
             Dry = DryPlan.Plain with { Days = [new(night.Id, DayWork.Easy, [], blocks, worn)] },
         };
         var run = new TripRun(new(new(Trip(bed, night).With(outfit), closet, null), Body.Sleeper.StandardMan), outfit);
-        return (run.Days.Of(outfit, closet, 0, blocks, worn, Frost.Water.None, Body.BodyHeat.Rested)!, run);
+        return (run.Days.Of(outfit, closet, 0, blocks, run.PlanOf(0), Frost.Water.None, Body.BodyHeat.Rested)!, run);
     }
 
     private static DayDressed Dress(DayToPlay day, params Bar[] pinned) =>

@@ -37,15 +37,7 @@ public class DayRulesTests
         var trip = Trip(Slept(), night).With(outfit);
         var closet = new Closet(items);
         var run = new TripRun(new(new(trip, closet, null), Body.Sleeper.StandardMan), trip.Outfits[0]);
-        var day = run.Days.Of(
-            run.Outfit,
-            closet,
-            0,
-            blocks,
-            run.PlanOf(0).Worn,
-            Frost.Water.None,
-            Body.BodyHeat.Rested
-        )!;
+        var day = run.Days.Of(run.Outfit, closet, 0, blocks, run.PlanOf(0), Frost.Water.None, Body.BodyHeat.Rested)!;
         var played = run.Days.Play(0, day);
         return
         [

@@ -65,8 +65,12 @@ public class DayRunTests
                     : new Bar(i.Id, 0, 36, Opening: opening)
             ),
         ];
-        return days.Of(outfit, closet, 0, blocks, bars, morning ?? Water.None, BodyHeat.Rested)!;
+        return days.Of(outfit, closet, 0, blocks, PlanOf(bars), morning ?? Water.None, BodyHeat.Rested)!;
     }
+
+    /// <summary>A plan of which only this is said.</summary>
+    internal static DayPlan PlanOf(IReadOnlyList<Bar>? worn, params DayTask[] tasks) =>
+        new(Guid.Empty, DayWork.Easy, [], Worn: worn, Tasks: tasks);
 
     private static readonly Going OnSnow = new(15, 1.2, FootprintCm: 5);
 
@@ -249,7 +253,15 @@ public class DayRunTests
         BlockLived Rested(DayPlace place) =>
             DayRun
                 .Play(
-                    days.Of(outfit, closet, 0, [rest with { Place = place }], null, Water.None, BodyHeat.Rested)!,
+                    days.Of(
+                        outfit,
+                        closet,
+                        0,
+                        [rest with { Place = place }],
+                        PlanOf(null),
+                        Water.None,
+                        BodyHeat.Rested
+                    )!,
                     TestContext.Current.CancellationToken
                 )
                 .Blocks[0];

@@ -306,7 +306,15 @@ public class DressingTests
             Dry = DryPlan.Plain with { Roles = [new(spare.Id, Role.Spare)] },
         };
         var days = new DayModel(new(trip, closet, null), Body.Sleeper.StandardMan);
-        var day = days.Of(outfit, closet, 0, WalkAndStop, null, Frost.Water.None, Body.BodyHeat.Rested)!;
+        var day = days.Of(
+            outfit,
+            closet,
+            0,
+            WalkAndStop,
+            DayRunTests.PlanOf(null),
+            Frost.Water.None,
+            Body.BodyHeat.Rested
+        )!;
         var dressed = Dressing.Dress(day, new(), [], TestContext.Current.CancellationToken);
         Assert.DoesNotContain(dressed.Bars, b => b.ItemId == spare.Id);
     }

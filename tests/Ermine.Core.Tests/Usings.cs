@@ -3,6 +3,7 @@ global using Ermine.Core.Answers;
 global using Ermine.Core.Body;
 global using Ermine.Core.Choosing;
 global using Ermine.Core.Dryness;
+global using Ermine.Core.Ends;
 global using Ermine.Core.Entry;
 global using Ermine.Core.Forecasts;
 global using Ermine.Core.Frost;

@@ -45,6 +45,7 @@ public class ArchitectureTests
         "Frost",
         "Forecasts",
         "Plans",
+        "Ends",
         "Dryness",
         "Nights",
         "Days",

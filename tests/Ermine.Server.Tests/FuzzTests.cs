@@ -64,6 +64,12 @@ public sealed class FuzzTests
             ["/api/plan/dress"] = With("day", 3),
             ["/api/plan/day/schools"] = With("day", 1),
             ["/api/plan/day/table"] = With("day", 1),
+            ["/api/plan/ends"] = With("day", 1),
+            ["/api/calc/extremity"] = JsonNode.Parse(
+                """{ "part": "hand", "insulation": 0.35, "airC": -25, "windMs": 0.3, "minutes": 180, "metabolicWPerM2": 70, "debt": 0, "startC": 30, "tight": false, "heatWPerM2": 0 }"""
+            )!,
+            ["/api/calc/face"] = JsonNode.Parse("""{ "airC": -25, "windMs": 5, "ownSpeedMs": 4, "covered": true }""")!,
+            ["/api/calc/own-line"] = JsonNode.Parse("""{ "part": "foot", "insulation": 0.4, "airC": -15 }""")!,
             ["/api/calc/ireq"] = JsonNode.Parse(
                 """{ "metabolicWPerM2": 115, "airC": -20, "windMs": 0.4, "basicClo": 2 }"""
             )!,

@@ -185,7 +185,8 @@ public static class DayAnswers
 
     private static DaySchools SchoolsOf(TripRun run, int night) => run.PlanOf(night).Schools ?? new();
 
-    private static (IReadOnlyList<DayBlock> Blocks, DayToPlay? Day) ToPlay(TripRun run, int night)
+    /// <summary>A day as it is played: its work, laid out or as such days usually go, and null while it has no air.</summary>
+    internal static (IReadOnlyList<DayBlock> Blocks, DayToPlay? Day) ToPlay(TripRun run, int night)
     {
         var plan = run.PlanOf(night);
         var (up, into) = run.Days.Hours(run.Outfit, night);
@@ -193,7 +194,7 @@ public static class DayAnswers
             ? plan.Blocks!.OrderBy(b => b.FromHour).ToList()
             : Presets.Of(plan.Work, plan.NightId, up, into);
         var morning = night > 0 ? run[night - 1].Morning : TripState.Start;
-        return (blocks, run.Days.Of(run.Outfit, run.Closet, night, blocks, plan.Worn, morning.Water, morning.Body));
+        return (blocks, run.Days.Of(run.Outfit, run.Closet, night, blocks, plan, morning.Water, morning.Body));
     }
 
     private static DayAnswer Answer(TripRun run, int night, DayDressed? dressed, bool quick = false)
@@ -299,7 +300,8 @@ public static class DayAnswers
         if (day is not null && day.Blocks.Any(day.IsInBed))
             yield return "Rest in the tent is in the night's bag, in the clothes slept in, opened as needed.";
         yield return "Still air of 0.05 m²K/W lies under what is worn over torso, legs and feet, as at night; wind and movement take from it as from the rest.";
-        yield return "Fingers and toes as for whole gloves and boots with room; tasks with bare fingers are not counted yet.";
+        if (plan.Tasks is null or { Count: 0 })
+            yield return "Hands are taken as worn all day: no tasks are set that would bare them. Lay them out under Hands.";
         yield return "People differ by a good four degrees of air either way. A plan, not a promise: local rules, guides and medical advice come first.";
     }
 }

@@ -13,7 +13,7 @@ public enum StartState
     Chilled,
 }
 
-/// <summary>What feet at night have to keep; how warm they stay says <see cref="Extremity"/> (assumptions).</summary>
+/// <summary>What feet at night have to keep; how warm they stay says <c>Ends.Extremity</c> (assumptions).</summary>
 public static class Feet
 {
     /// <summary>Warn below, °C.</summary>

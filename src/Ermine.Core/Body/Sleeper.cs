@@ -19,6 +19,8 @@ public enum Sex
 /// <param name="Sex">Sex for the resting-heat equation.</param>
 /// <param name="StatedOffsetK">How much warmer (positive) or colder (negative) than the model this person says they sleep, K, −10 to 10. Moves every "holds to".</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
+/// <param name="HandsPercent">How much more (positive) or less blood than the model's reaches this person's hands, %, −60 to 60.</param>
+/// <param name="FeetPercent">The same of the feet.</param>
 public sealed record Sleeper(
     Guid Id,
     string Name,
@@ -27,7 +29,9 @@ public sealed record Sleeper(
     int AgeYears,
     Sex Sex,
     double StatedOffsetK = 0,
-    long Version = 0
+    long Version = 0,
+    double HandsPercent = 0,
+    double FeetPercent = 0
 )
 {
     /// <summary>The standard woman of ISO 23537-1, of whom <i>comfort</i> and <i>extreme</i> on a label speak.</summary>
@@ -42,6 +46,10 @@ public sealed record Sleeper(
 
     /// <summary>Nothing about the body was changed from <see cref="Usual(Guid)"/>.</summary>
     public bool IsUsual => Usual(Id) == this with { Name = "Me", StatedOffsetK = 0, Version = 0 };
+
+    /// <summary>Share of the usual supply of blood that reaches hands or feet.</summary>
+    /// <param name="part">Hands or feet.</param>
+    public double SupplyOf(Part part) => 1 + (part == Part.Hands ? HandsPercent : FeetPercent) / 100;
 
     /// <summary>Body surface, m² (DuBois).</summary>
     public double BodyAreaM2 => 0.202 * Math.Pow(MassKg, 0.425) * Math.Pow(HeightCm / 100, 0.725);

@@ -1,6 +1,7 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
 using Ermine.Core.Ground;
+using Ermine.Core.Kit;
 using Ermine.Core.Plans;
 using Ermine.Core.Units;
 
@@ -83,9 +84,26 @@ public static class OutsideWater
             _ => Caught,
         };
 
-    /// <summary>Share that a layer lets in: next to nothing where it is waterproof, half where it is tightly woven.</summary>
-    public static double Passes(Garment garment) =>
-        garment.IsWaterproof || garment.Tier == Tier.Barrier ? 0.02
-        : garment.Item.Windproof ? 0.5
-        : 1;
+    /// <summary>Share of what a plain cloth or leather lets in that fresh wax, spray or finish still does.</summary>
+    private const double ThroughFresh = 0.3;
+
+    /// <summary>Share of its finish that a thing keeps from one day out to the next.</summary>
+    private const double FinishKept = 0.85;
+
+    /// <summary>What feet take of wet snow besides what falls: they walk in it.</summary>
+    public const double Underfoot = 3;
+
+    /// <summary>
+    /// Share that a layer lets in: next to nothing where it is waterproof, half where it is tightly woven or a boot; less while its finish is
+    /// fresh.
+    /// </summary>
+    /// <param name="garment">The layer.</param>
+    /// <param name="daysOut">Days that its finish has worn since the trip began.</param>
+    public static double Passes(Garment garment, int daysOut = 0)
+    {
+        if (garment.IsWaterproof || garment.Tier == Tier.Barrier)
+            return 0.02;
+        var plain = garment.Item.Windproof || garment.Item.Sole != Sole.None ? 0.5 : 1;
+        return plain * (1 - (1 - ThroughFresh) * garment.Item.Repellency * Math.Pow(FinishKept, daysOut));
+    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -79,7 +80,7 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
     /// <param name="closet">What is owned.</param>
     /// <param name="night">Which night it ends in, from 0.</param>
     /// <param name="blocks">Its work.</param>
-    /// <param name="worn">What is worn when; null for what is usual.</param>
+    /// <param name="plan">What is worn when, where it is set, and what hands have to do.</param>
     /// <param name="morning">Water in everything at getting up.</param>
     /// <param name="body">How warm the body is then.</param>
     public DayToPlay? Of(
@@ -87,7 +88,7 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
         Closet closet,
         int night,
         IReadOnlyList<DayBlock> blocks,
-        IReadOnlyList<Bar>? worn,
+        DayPlan plan,
         Water morning,
         BodyHeat body
     )
@@ -99,7 +100,7 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
         return new(
             sleeper,
             inOrder,
-            worn ?? UsualDress.Of(wearable.Values, inOrder),
+            plan.Worn ?? UsualDress.Of(wearable.Values, inOrder),
             wearable,
             weather,
             hour => context.Where(hour < 12 && night > 0 ? night - 1 : night, Ground.LiesAt.NotSaid),
@@ -109,6 +110,9 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
         )
         {
             ForSleep = ForSleep(outfit, closet, night),
+            Tasks = [.. (plan.Tasks ?? []).OrderBy(t => t.Hour).Select(HandWork.Of)],
+            DaysOut = night,
+            LinerStays = plan.Schools?.LinerStays ?? false,
         };
     }
 
@@ -139,15 +143,18 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
         private readonly BodyHeat body;
         private readonly IReadOnlyList<DayBlock> blocks;
         private readonly IReadOnlyList<Bar> bars;
+        private readonly IReadOnlyList<HandWork> tasks;
+        private readonly bool linerStays;
         private readonly List<(KitItem Item, object? Water)> worn;
 
         public Key(int night, DayToPlay day)
         {
             (this.night, body, blocks, bars) = (night, day.Body, day.Blocks, day.Worn);
+            (tasks, linerStays) = (day.Tasks, day.LinerStays);
             worn =
             [
                 .. day
-                    .Worn.Where(b => !b.AtHand)
+                    .Worn.Where(b => !b.AtHand || tasks.Count > 0)
                     .Select(b => b.ItemId)
                     .Distinct()
                     .Select(day.Find)
@@ -165,6 +172,8 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
             && worn.Count == other.worn.Count
             && blocks.SequenceEqual(other.blocks)
             && bars.SequenceEqual(other.bars)
+            && linerStays == other.linerStays
+            && tasks.SequenceEqual(other.tasks)
             && worn.Zip(other.worn)
                 .All(p => p.First.Item == p.Second.Item && ReferenceEquals(p.First.Water, p.Second.Water));
 

@@ -1,4 +1,5 @@
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Plans;
@@ -31,6 +32,15 @@ public sealed record DayToPlay(
 {
     /// <summary>Things kept for sleeping: they are worn in the tent alone.</summary>
     public IReadOnlyDictionary<Guid, Garment> ForSleep { get; init; } = new Dictionary<Guid, Garment>();
+
+    /// <summary>What hands have to do, in order of time.</summary>
+    public IReadOnlyList<HandWork> Tasks { get; init; } = [];
+
+    /// <summary>Days since the trip began, for what wears off.</summary>
+    public int DaysOut { get; init; }
+
+    /// <summary>The glove next to the skin stays on whatever hands do.</summary>
+    public bool LinerStays { get; init; }
 
     /// <summary>A thing that can be worn somewhere on that day; null where it cannot.</summary>
     /// <param name="itemId">Which.</param>
@@ -68,9 +78,15 @@ public sealed record DayToPlay(
 /// <summary>In which order things are put on.</summary>
 public static class Dressed
 {
-    /// <summary>Less where one is worn under another: by tier, thin under thick.</summary>
+    /// <summary>Less where one is worn under another: by tier, thin under thick; on the hands by fit.</summary>
     public static int Order(Garment one, Garment other)
     {
+        if (
+            one.Main == Part.Hands
+            && other.Main == Part.Hands
+            && Fit.InOrder(one.Item, other.Item) is not 0 and var fit
+        )
+            return fit;
         var tier = one.Tier.CompareTo(other.Tier);
         if (tier != 0)
             return tier;
@@ -111,6 +127,9 @@ public sealed record DayPlayed(
     double DrunkL
 )
 {
+    /// <summary>What hands had to do, as they went through it.</summary>
+    public IReadOnlyList<TaskLived> Tasks { get; init; } = [];
+
     /// <summary>Water in everything at its end.</summary>
     internal Water Evening { get; init; } = Frost.Water.None;
 
@@ -132,4 +151,34 @@ internal sealed record DayTurn(
     Water Water,
     BodyHeat Body,
     double HeatBefore
+);
+
+/// <summary>What touches the body in a minute of the day.</summary>
+/// <param name="Hour">Its end.</param>
+/// <param name="Hours">Its length, h.</param>
+/// <param name="Span">The stretch that it lies in.</param>
+/// <param name="AirC">Air round the body, °C.</param>
+/// <param name="WindMs">Wind at 10 m as it is there, with own speed, m/s.</param>
+/// <param name="Movement">How air moves along what is worn.</param>
+/// <param name="Debt">Heat debt as hands and feet see it, Wh/m².</param>
+/// <param name="Made">Heat made, W/m².</param>
+/// <param name="Poles">Poles are held.</param>
+/// <param name="BareFace">The face is bare.</param>
+/// <param name="Sweat">Sweat, g/m²h.</param>
+/// <param name="Fingers">Fingers at its end, °C.</param>
+/// <param name="Toes">Toes at its end, °C.</param>
+public readonly record struct BodyMinute(
+    double Hour,
+    double Hours,
+    Span Span,
+    double AirC,
+    double WindMs,
+    Movement Movement,
+    double Debt,
+    double Made,
+    bool Poles,
+    bool BareFace,
+    double Sweat,
+    double Fingers,
+    double Toes
 );

@@ -1,5 +1,6 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -58,9 +59,15 @@ public sealed class DayRun
         breathed,
         airing;
 
-    private DayRun(DayToPlay day, CancellationToken stop)
+    private readonly HandsAtWork work;
+    private readonly List<BodyMinute>? trace;
+
+    private DayRun(DayToPlay day, List<BodyMinute>? trace, CancellationToken stop)
     {
-        (this.day, this.stop) = (day, stop);
+        (this.day, this.trace, this.stop) = (day, trace, stop);
+        // What is done before it, or after, is done in the night.
+        var begins = day.Blocks.Count > 0 ? day.Blocks[0].FromHour - 1e-6 : 0;
+        work = new([.. day.Tasks.Where(t => t.Task.Hour >= begins)], day.LinerStays);
         water = day.Morning.Take();
         capacity = BodyHeat.Capacity(day.Sleeper);
         area = day.Sleeper.BodyAreaM2;
@@ -76,7 +83,18 @@ public sealed class DayRun
     /// <summary>Plays a day.</summary>
     /// <param name="day">The day.</param>
     /// <param name="stop">Ends the work.</param>
-    public static DayPlayed Play(DayToPlay day, CancellationToken stop = default) => new DayRun(day, stop).Play();
+    public static DayPlayed Play(DayToPlay day, CancellationToken stop = default) => new DayRun(day, null, stop).Play();
+
+    /// <summary>Plays a day and gives what touched the body in every minute as well.</summary>
+    /// <inheritdoc cref="Play(DayToPlay, CancellationToken)"/>
+    public static (DayPlayed Day, IReadOnlyList<BodyMinute> Minutes) Traced(
+        DayToPlay day,
+        CancellationToken stop = default
+    )
+    {
+        var trace = new List<BodyMinute>();
+        return (new DayRun(day, trace, stop).Play(), trace);
+    }
 
     private DayPlayed Play()
     {
@@ -108,6 +126,7 @@ public sealed class DayRun
         {
             Evening = evening,
             Turns = turns,
+            Tasks = work.Lived,
         };
     }
 
@@ -142,22 +161,13 @@ public sealed class DayRun
             losses[part] = DayStack.Conductance(worn, (Part)part, at.Movement, day.Sleeper.GirthCm, left);
         var (sweat, liquid) = (0.0, 0.0);
         double pouredOut;
+        var stretch = new Stretch(span, at, worn, losses, left);
         using (var column = new WornColumn(DayStack.Column(worn, at.Movement, left), water, area))
         {
             var minutes = Math.Max(1, (int)Math.Ceiling((span.ToHour - span.FromHour) * 60 - 1e-6));
             var hours = (span.ToHour - span.FromHour) / minutes;
             for (var n = 0; n < minutes; n++)
-                Minute(
-                    span,
-                    at,
-                    column,
-                    losses,
-                    span.FromHour + (n + 1) * hours,
-                    hours,
-                    IsBare(worn),
-                    ref sweat,
-                    ref liquid
-                );
+                Minute(stretch, column, span.FromHour + (n + 1) * hours, hours, ref sweat, ref liquid);
             pouredOut = column.PutBack();
         }
         dripped += pouredOut;
@@ -236,18 +246,37 @@ public sealed class DayRun
         return covered < 0.5;
     }
 
-    private void Minute(
+    /// <summary>What stays the same in a stretch.</summary>
+    private readonly ref struct Stretch(
         Span span,
         Where at,
-        WornColumn column,
+        Worn[] worn,
         ReadOnlySpan<double> conductance,
+        Func<KitItem, double> left
+    )
+    {
+        public Span Span { get; } = span;
+        public Where At { get; } = at;
+        public Worn[] Worn { get; } = worn;
+        public ReadOnlySpan<double> Conductance { get; } = conductance;
+        public Func<KitItem, double> Left { get; } = left;
+        public bool BareFace { get; } = IsBare(worn);
+        public bool TightHands { get; } = DayStack.FitOf(worn, Part.Hands).IsTight;
+        public bool TightFeet { get; } = DayStack.FitOf(worn, Part.Feet).IsTight;
+        public bool Poles { get; } = Work.HoldsPoles(span.Block.Activity);
+    }
+
+    private void Minute(
+        in Stretch stretch,
+        WornColumn column,
         double hour,
         double hours,
-        bool bareFace,
         ref double sweat,
         ref double liquid
     )
     {
+        var (span, at) = (stretch.Span, stretch.At);
+        var conductance = stretch.Conductance;
         sinceChange += hours;
         sinceWork += hours;
         neutral = neutralBefore + (NeutralSkin(at.Heat) - neutralBefore) * Math.Clamp(sinceChange / After, 0, 1);
@@ -256,13 +285,36 @@ public sealed class DayRun
         var made = at.Heat + HeatOfNight.Shivering(Threshold.Comfort.SkinCelsius - debt / capacity);
         var breath = Metabolism.Respiratory(made, at.Climate);
         var vessels = debt - (sinceWork < After ? OpenVessels : 0);
-        ExtremityStep Of(Part part, ReadOnlySpan<double> by) => new(by[(int)part], air, vessels, made);
-        var (hands, feet) = (Of(Part.Hands, conductance), Of(Part.Feet, conductance));
+        var (ownHands, ownFeet) = (day.Sleeper.SupplyOf(Part.Hands), day.Sleeper.SupplyOf(Part.Feet));
+        var feet = new ExtremityStep(
+            conductance[(int)Part.Feet],
+            air,
+            vessels,
+            made,
+            Tight: stretch.TightFeet,
+            Share: ownFeet
+        );
+        var held = new ExtremityStep(
+            conductance[(int)Part.Hands],
+            air,
+            vessels,
+            made,
+            Tight: stretch.TightHands,
+            Share: stretch.Poles ? ownHands * Extremity.OnPoles : ownHands
+        );
+        var hands = work.Step(
+            hour - hours,
+            fingers,
+            new(held, at.Movement, stretch.Worn, day.Sleeper.GirthCm, stretch.Left, ownHands),
+            AtHand
+        );
+        if (work is { Now.Wet: true, On: [.., var outermost] })
+            water.Wet(outermost.Garment.Item, HandWork.WetsGlovesPerMinute * 60 * hours);
         Span<double> dry = stackalloc double[6];
         var whole = 0.0;
         for (var part = 0; part < 6; part++)
         {
-            var lost = (skin - air) * conductance[part];
+            var lost = (skin - air) * ((Part)part == Part.Hands ? hands.Conductance : conductance[part]);
             // Hands and feet lose no more than blood brings.
             lost = (Part)part switch
             {
@@ -296,8 +348,26 @@ public sealed class DayRun
         debt = Math.Max(-BodyHeat.MostStored, debt + hours * (whole + breath + passed.Heat - made));
         fingers = Extremity.Hands.After(fingers, hands, hours);
         toes = Extremity.Feet.After(toes, feet, hours);
+        work.Took(hour, fingers);
         sweat += rate * area * hours;
-        var freezes = bareFace ? Wind.MinutesToFrostbite(new(air), at.Wind) : null;
+        trace?.Add(
+            new(
+                hour,
+                hours,
+                span,
+                air,
+                at.Wind,
+                at.Movement,
+                vessels,
+                made,
+                stretch.Poles,
+                stretch.BareFace,
+                rate,
+                fingers,
+                toes
+            )
+        );
+        var freezes = stretch.BareFace ? Wind.MinutesToFrostbite(new(air), at.Wind) : null;
         face = freezes is { } minutes
             ? Math.Min(1, face + hours * 60 / minutes)
             : Math.Max(0, face - hours / FaceRecovers);
@@ -307,6 +377,10 @@ public sealed class DayRun
         if (tallies[id].Take(hour, hours, now, spare))
             tallies[id].Worst = new(hour, made, breath, passed.Heat, Each(dry));
     }
+
+    /// <summary>What is within reach at an hour and not worn.</summary>
+    private IEnumerable<Garment> AtHand(double hour) =>
+        day.Worn.Where(b => b.AtHand && b.Covers(hour)).Select(b => day.Find(b.ItemId)).OfType<Garment>();
 
     /// <summary>Hands, feet and head: what their skin gives off either passes what lies outside the innermost thing or stays in it.</summary>
     private void Ends(Worn[] worn, Where at, double hours, double sweatRate)
@@ -369,14 +443,14 @@ public sealed class DayRun
             return;
         foreach (var part in DayStack.AllParts)
         {
-            var left = falls * Parts.BodyShare[part];
+            var left = falls * Parts.BodyShare[part] * (part == Part.Feet ? OutsideWater.Underfoot : 1);
             fromOutside += left;
             for (var i = worn.Length - 1; i >= 0 && left > 0; i--)
             {
                 var cover = worn[i].Garment.Cover(part, worn[i].Opening);
                 if (cover < Sweat.LeastCover)
                     continue;
-                var through = left * OutsideWater.Passes(worn[i].Garment);
+                var through = left * OutsideWater.Passes(worn[i].Garment, day.DaysOut);
                 dripped += left - through;
                 left = through - water.Wet(worn[i].Garment.Item, through);
             }

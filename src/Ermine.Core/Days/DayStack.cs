@@ -1,5 +1,6 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Plans;
@@ -120,6 +121,8 @@ public static class DayStack
     {
         var still = StillLayer(part, movement);
         var kept = Kept(worn, part, movement) * KeptOpen(OpeningOf(worn, part));
+        if (part is Part.Hands or Part.Feet)
+            return Through(worn, part, kept, still, 1, FitOf(worn, part).Lost, left);
         if (part != Part.Torso)
             return Through(worn, part, kept, still, 1, 0, left);
         var lost = Squeezed(worn, girthCm);
@@ -167,6 +170,20 @@ public static class DayStack
             under += cover * w.Garment.Item.ThicknessMm / 10;
         }
         return Math.Max(0, lost) * Insulation.SIPerLoftCm;
+    }
+
+    /// <summary>How what is worn on hands or feet goes over each other.</summary>
+    /// <param name="worn">From the skin out.</param>
+    /// <param name="part">Hands or feet.</param>
+    public static Fit.Stack FitOf(ReadOnlySpan<Worn> worn, Part part)
+    {
+        var stack = new Fit.Stack();
+        foreach (var w in worn)
+        {
+            if (w.Garment.Main == part)
+                stack.Put(w.Garment.Item, w.Garment.Resistance);
+        }
+        return stack;
     }
 
     /// <summary>Layers over torso and legs as the column sees them.</summary>

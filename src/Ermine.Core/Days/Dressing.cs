@@ -1,5 +1,6 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Plans;
@@ -225,7 +226,8 @@ public sealed partial class Dressing
             block.Place == DayPlace.Tent,
             day.IsInBed(worked),
             setsOff && schools.SettingOff == SettingOff.Cool ? -BodyHeat.MostStored : 0,
-            setsOff
+            setsOff,
+            Poles: Work.HoldsPoles(worked.Activity)
         );
     }
 
@@ -310,6 +312,11 @@ public sealed partial class Dressing
                 );
             return found;
         }
+        var liners = 0u;
+        for (var n = 0; n < wardrobe.Pieces.Count; n++)
+            liners |= part == Part.Hands && HandsAtWork.IsLiner(wardrobe.Pieces[n]) ? 1u << n : 0;
+        double Share(int n) =>
+            day.Sleeper.SupplyOf(part) * (part == Part.Hands && segments[n].Poles ? Extremity.OnPoles : 1);
         var solved = DressSearch
             .Solve(
                 new(
@@ -334,15 +341,17 @@ public sealed partial class Dressing
             // Out of doors boots are worn where there are any, and they have to bear more than one hour.
             if (part == Part.Feet && boots != 0 && (set & boots) == 0 && !segments[n].InTent)
                 return DressSearch.Never;
+            if (schools.LinerStays && liners != 0 && (set & liners) == 0 && !segments[n].InTent)
+                return DressSearch.Never;
             var least = part == Part.Feet && !segments[n].InTent ? BootsBear : 0;
             return DressCost.OfEnd(
-                SteadyFare.EndAfter(segments[n], part, Conductance(n, set), least),
+                SteadyFare.EndAfter(segments[n], part, Conductance(n, set), Share(n), least),
                 Grams(wardrobe, set)
             );
         }
         return new(
             solved.Chosen,
-            [.. segments.Select((s, n) => SteadyFare.OfEnd(s, part, Conductance(n, solved.Chosen[n].Set)))]
+            [.. segments.Select((s, n) => SteadyFare.OfEnd(s, part, Conductance(n, solved.Chosen[n].Set), Share(n)))]
         );
     }
 

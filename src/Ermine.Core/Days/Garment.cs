@@ -1,4 +1,5 @@
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Kit;
 using Ermine.Core.Plans;
 
@@ -44,11 +45,12 @@ public sealed class Garment
     private Garment(KitItem item, ItemReading reading)
     {
         Item = item;
-        Resistance = (reading.Insulation?.SI ?? 0) * item.LoftFactor;
+        var resistance = (reading.Insulation?.SI ?? 0) * item.LoftFactor;
         foreach (var part in Enum.GetValues<Part>())
             cover[(int)part] = item.Cover[part] >= CoveredFrom ? 1 : item.Cover[part];
-        Tier = TierOf(item, Resistance);
+        Tier = TierOf(item, resistance);
         Main = Enum.GetValues<Part>().MaxBy(p => item.Cover[p] * Parts.BodyShare[p]);
+        Resistance = Main == Part.Hands ? resistance * Gloves.Kept(item.Fingers) : resistance;
     }
 
     /// <summary>From this share on a part counts as covered.</summary>
@@ -57,7 +59,7 @@ public sealed class Garment
     /// <summary>The thing.</summary>
     public KitItem Item { get; }
 
-    /// <summary>Where it lies, dry, with the loft it has left, m²K/W.</summary>
+    /// <summary>Where it lies, dry, with the loft it has left, m²K/W; of gloves what reaches the fingers.</summary>
     public double Resistance { get; }
 
     /// <summary>Where it comes in the order of dressing.</summary>
@@ -116,6 +118,9 @@ public sealed class Garment
     {
         if (item.Kind == ItemKind.VapourBarrier)
             return Tier.Barrier;
+        // What lies under the sole goes into the boot with the socks.
+        if (item is { Kind: ItemKind.Gear, OverBoots: false, Cover: { Feet: > 0 and < 0.5, Legs: 0, Hands: 0 } })
+            return Tier.Mid;
         if (item.Kind == ItemKind.Gear)
             return item.OverBoots || item.Cover.Hands > 0 ? Tier.Over : Tier.Shell;
         var tight = item.Windproof || item.AirPermeability <= ShellTight || item.Material == Material.Coated;

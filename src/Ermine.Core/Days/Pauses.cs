@@ -187,6 +187,7 @@ public static class Pauses
                 Body = turn.Body,
                 HeatBefore = turn.HeatBefore,
                 Bed = [],
+                Tasks = [],
             },
             stop
         );

@@ -1,5 +1,6 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Plans;
 
@@ -24,6 +25,7 @@ namespace Ermine.Core.Days;
 /// Heat that the played day lost over this balance, W/m²: loft that is wet, skin that has not yet cooled. Where rain falls it is for all of it let
 /// in, for that is what wets.
 /// </param>
+/// <param name="Poles">Poles are held.</param>
 public sealed record Segment(
     double FromHour,
     double ToHour,
@@ -39,7 +41,8 @@ public sealed record Segment(
     bool SetsOff = false,
     double FingersC = BodyHeat.WarmHands,
     double ToesC = 26,
-    double ShortBy = 0
+    double ShortBy = 0,
+    bool Poles = false
 )
 {
     /// <summary>Length, h.</summary>
@@ -143,10 +146,13 @@ public sealed class SteadyFare
     }
 
     /// <summary>Heat that hands or feet lose with what they wear, W per m² of body: no more than blood brings.</summary>
-    public static double OfEnd(Segment at, Part part, double conductance)
+    /// <param name="at">The stretch.</param>
+    /// <param name="part">Hands or feet.</param>
+    /// <param name="conductance">Of what they wear, W/m²K.</param>
+    /// <param name="share">Share of the usual supply that reaches them.</param>
+    public static double OfEnd(Segment at, Part part, double conductance, double share)
     {
-        var end = part == Part.Hands ? Extremity.Hands : Extremity.Feet;
-        var supply = end.Supply(Extremity.FullFrom, new(conductance, at.Climate.AirC, Math.Max(0, at.Debt), at.Heat));
+        var supply = Extremity.Of(part).Supply(Extremity.FullFrom, StepOf(at, conductance, share));
         return Parts.BodyShare[part]
             * Math.Min(supply, Math.Max(0, (DayRun.NeutralSkin(at.Heat) - at.Climate.AirC) * conductance));
     }
@@ -155,22 +161,22 @@ public sealed class SteadyFare
     /// <param name="at">The stretch.</param>
     /// <param name="part">Hands or feet.</param>
     /// <param name="conductance">Of what they wear, W/m²K.</param>
+    /// <param name="share">Share of the usual supply that reaches them.</param>
     /// <param name="least">Shortest time that it is looked at for, h: boots that bear an hour may not bear the day.</param>
-    public static double EndAfter(Segment at, Part part, double conductance, double least = 0)
+    public static double EndAfter(Segment at, Part part, double conductance, double share, double least = 0)
     {
         var before = part == Part.Hands ? at.FingersC : at.ToesC;
         if (at.InBed)
             return before;
         var hours = Math.Max(least, at.Hours);
-        var end = part == Part.Hands ? Extremity.Hands : Extremity.Feet;
+        var end = Extremity.Of(part);
         var celsius = before;
         var steps = Math.Max(1, (int)Math.Ceiling(hours * 6));
         for (var n = 0; n < steps; n++)
-            celsius = end.After(
-                celsius,
-                new(conductance, at.Climate.AirC, Math.Max(0, at.Debt), at.Heat),
-                hours / steps
-            );
+            celsius = end.After(celsius, StepOf(at, conductance, share), hours / steps);
         return celsius;
     }
+
+    private static ExtremityStep StepOf(Segment at, double conductance, double share) =>
+        new(conductance, at.Climate.AirC, Math.Max(0, at.Debt), at.Heat, Share: share);
 }

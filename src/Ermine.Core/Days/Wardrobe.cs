@@ -1,4 +1,5 @@
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Plans;
 
 namespace Ermine.Core.Days;
@@ -11,9 +12,6 @@ public sealed class Wardrobe
 {
     /// <summary>Most pieces that are weighed against each other; what serves least beside its like is left out beyond that.</summary>
     public const int MostPieces = 13;
-
-    /// <summary>Socks that go into a boot, mm, while its room is not known (assumption).</summary>
-    private const double RoomInBoots = 8;
 
     private Wardrobe(IReadOnlyList<Garment> pieces, IReadOnlyList<Garment> leftOut)
     {
@@ -83,12 +81,18 @@ public sealed class Wardrobe
     {
         Span<int> once = stackalloc int[6 * 6];
         once.Clear();
-        var (thick, socks) = (0.0, 0.0);
+        var (thick, ends) = (0.0, new Fit.Stack());
         for (var n = 0; n < Pieces.Count; n++)
         {
             if ((set >> n & 1) == 0)
                 continue;
             var piece = Pieces[n];
+            if (piece.Main is Part.Hands or Part.Feet)
+            {
+                ends.Put(piece.Item, piece.Resistance);
+                if (ends.Squeezes is not null)
+                    return false;
+            }
             if (IsWornOnce(piece) && ++once[6 * (int)piece.Tier + (int)piece.Main] > 1)
                 return false;
             if (
@@ -97,17 +101,13 @@ public sealed class Wardrobe
                 && 2 * Math.PI * thick > girth - girthCm
             )
                 return false;
-            if (piece is { Main: Part.Feet, Tier: Tier.Shell } && socks > RoomInBoots)
-                return false;
             if (piece.Main == Part.Torso)
                 thick += piece.Item.ThicknessMm / 10;
-            if (piece.Main == Part.Feet)
-                socks += piece.Item.ThicknessMm;
         }
         return true;
     }
 
-    /// <summary>Of some kinds one is worn at a time: next to the skin, shells, boots and what goes over everything.</summary>
+    /// <summary>Of some kinds one is worn at a time: next to the skin, shells, boots and what goes over everything. On the hands fit decides.</summary>
     private static bool IsWornOnce(Garment garment) =>
-        garment.Tier is Tier.Skin or Tier.Barrier or Tier.Shell or Tier.Over;
+        garment.Main != Part.Hands && garment.Tier is Tier.Skin or Tier.Barrier or Tier.Shell or Tier.Over;
 }

@@ -84,13 +84,13 @@ public static class WearTable
                     false,
                     false
                 );
-                var glove = Lightest(onHands, at, Part.Hands);
-                var sock = Lightest(onFeet, at, Part.Feet);
+                var glove = Lightest(onHands, at, Part.Hands, sleeper);
+                var sock = Lightest(onFeet, at, Part.Feet, sleeper);
                 var fare = new SteadyFare(
                     at,
                     sleeper,
-                    SteadyFare.OfEnd(at, Part.Hands, glove.Conductance)
-                        + SteadyFare.OfEnd(at, Part.Feet, sock.Conductance)
+                    SteadyFare.OfEnd(at, Part.Hands, glove.Conductance, sleeper.SupplyOf(Part.Hands))
+                        + SteadyFare.OfEnd(at, Part.Feet, sock.Conductance, sleeper.SupplyOf(Part.Feet))
                 );
                 var (least, tooCold) = ((WornSet?)null, false);
                 var warmest = int.MaxValue;
@@ -173,12 +173,13 @@ public static class WearTable
     private static (uint Set, double Conductance, bool Right) Lightest(
         List<(uint Set, double Conductance, double Grams)> sets,
         Segment at,
-        Part part
+        Part part,
+        Sleeper sleeper
     )
     {
         foreach (var (set, conductance, _) in sets.OrderBy(s => s.Grams))
         {
-            if (SteadyFare.EndAfter(at, part, conductance) >= DayLimits.CoolEnds)
+            if (SteadyFare.EndAfter(at, part, conductance, sleeper.SupplyOf(part)) >= DayLimits.CoolEnds)
                 return (set, conductance, true);
         }
         var warmest = sets.MinBy(s => s.Conductance);

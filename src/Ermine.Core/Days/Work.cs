@@ -92,6 +92,9 @@ public static class Work
     /// <summary>Own speed in a block while it is worked, m/s.</summary>
     public static double Speed(DayBlock block) => block.Going?.SpeedMs ?? UsualSpeed(block.Activity);
 
+    /// <summary>Poles are held, so that the hands are high and still (assumption).</summary>
+    public static bool HoldsPoles(Activity activity) => activity is Activity.Ski or Activity.Snowshoe or Activity.Haul;
+
     /// <summary>Bends the back, so that a short jacket rides up.</summary>
     public static bool Bends(Activity activity) =>
         activity is Activity.Dig or Activity.Climb or Activity.MakeCamp or Activity.Animals or Activity.Haul;

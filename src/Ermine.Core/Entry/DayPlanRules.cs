@@ -29,6 +29,7 @@ public static partial class EntryRules
                 CheckBlock(faults, $"{at}.blocks[{i}]", blocks[i]);
             CheckOrder(faults, $"{at}.blocks", blocks);
         }
+        CheckTasks(faults, $"{at}.tasks", day.Tasks ?? [], Along(trip, member, day.NightId));
         var bars = day.Worn ?? [];
         if (!faults.AtMost($"{at}.worn", bars.Count, MostBars, "bars on a day"))
             return;
@@ -62,6 +63,37 @@ public static partial class EntryRules
             }
         }
     }
+
+    /// <summary>Most tasks of a day.</summary>
+    public const int MostTasks = 40;
+
+    private static void CheckTasks(Faults faults, string at, IReadOnlyList<DayTask> tasks, HashSet<Guid> along)
+    {
+        if (!faults.AtMost(at, tasks.Count, MostTasks, "tasks on a day"))
+            return;
+        faults.Once(at, tasks.Select(t => t.Id), "Give each task an id of its own.");
+        for (var i = 0; i < tasks.Count; i++)
+        {
+            var task = tasks[i];
+            faults.Range($"{at}[{i}].hour", task.Hour, 0, 36, Clock);
+            if (task.Minutes is { } minutes)
+                faults.Range($"{at}[{i}].minutes", minutes, 0.5, 180, "minutes");
+            if (task.Name.Length > 40 || task.Name.Any(char.IsControl))
+                faults.Add($"{at}[{i}].name", $"{task.Name.Length} characters", "Keep a name to 40 plain characters.");
+            if (task.On is not { } on || !faults.AtMost($"{at}[{i}].on", on.Count, MostOnHands, "things on the hands"))
+                continue;
+            faults.Once($"{at}[{i}].on", on, "Name each thing once.");
+            foreach (var id in on.Where(id => !along.Contains(id)))
+                faults.Add(
+                    $"{at}[{i}].on",
+                    $"{id}",
+                    "This thing is not along on that day: take it along, or leave what stays on to Ermine."
+                );
+        }
+    }
+
+    /// <summary>Most things on the hands in a task.</summary>
+    private const int MostOnHands = 6;
 
     private static void CheckBlock(Faults faults, string at, DayBlock block)
     {

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Ermine.Core.Body;
 using Ermine.Core.Dryness;
+using Ermine.Core.Ends;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -143,6 +144,8 @@ public static partial class EntryRules
         faults.Range("heightCm", sleeper.HeightCm, 100, 230, "cm");
         faults.Range("ageYears", sleeper.AgeYears, 5, 100, "years");
         faults.Range("statedOffsetK", sleeper.StatedOffsetK, -10, 10, "K");
+        faults.Range("handsPercent", sleeper.HandsPercent, -60, 60, "%");
+        faults.Range("feetPercent", sleeper.FeetPercent, -60, 60, "%");
         return faults.Found;
     }
 
@@ -165,6 +168,16 @@ public static partial class EntryRules
         if (item.VapourResistance is { } vapour)
             faults.Range("vapourResistance", vapour, 0, 1_000_000, "m²Pa/W");
         faults.Range("secondsToPutOn", item.SecondsToPutOn, 0, 900, "s");
+        if (item.RoomMm is { } room)
+            faults.Range("roomMm", room, 0, 100, "mm");
+        faults.Range("sizesUp", item.SizesUp, -2, 4, "sizes");
+        if (item.RoomMm is { } given && given + Fit.SizeUpMm * item.SizesUp < 0)
+            faults.Add(
+                "sizesUp",
+                Faults.Text(item.SizesUp),
+                "That leaves less than no room: a boot smaller than the foot. Check the sizes, or the room."
+            );
+        faults.Range("repellency", item.Repellency, 0, 1, "of fresh");
         if (item.Type is { } type && ItemTypes.Find(type) is null)
             faults.Add("type", type, "There is no such type; leave it out, or choose one that /api/kit/types lists.");
         if (item.Notes.Length > 500)

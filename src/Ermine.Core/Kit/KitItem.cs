@@ -100,6 +100,35 @@ public enum Dexterity
     Bare,
 }
 
+/// <summary>How the fingers lie in what covers the hands.</summary>
+public enum Fingers
+{
+    /// <summary>Each apart: a glove.</summary>
+    Apart,
+
+    /// <summary>Two and two, or one apart from the others.</summary>
+    Paired,
+
+    /// <summary>All together: a mitten.</summary>
+    Together,
+}
+
+/// <summary>The sole of a boot, or the least that spikes, snowshoes and bindings need.</summary>
+public enum Sole
+{
+    /// <summary>No boot, and needs none.</summary>
+    None,
+
+    /// <summary>Bends.</summary>
+    Soft,
+
+    /// <summary>Hardly bends.</summary>
+    Stiff,
+
+    /// <summary>Stiff, with welts at toe and heel.</summary>
+    Welted,
+}
+
 /// <summary>How a quilt closes round the feet.</summary>
 public enum FootBox
 {
@@ -206,6 +235,12 @@ public sealed record Claim(ClaimKind Kind, double Value, double? FillPower = nul
 /// <param name="Dexterity">What hands can do in it.</param>
 /// <param name="SecondsToPutOn">Seconds until it is on, 0–900.</param>
 /// <param name="OverBoots">Goes on and off over boots.</param>
+/// <param name="RoomMm">Of boots, boot liners, gloves and mittens: thickness of what goes in besides foot or hand, mm, 0–100; of spikes, snowshoes and bindings: of the boot's wall. Null for any.</param>
+/// <param name="SizesUp">Of boots: sizes larger than the foot's, −2 to 4; each gives about 3 mm of room.</param>
+/// <param name="Fingers">Of gloves and mittens: how the fingers lie.</param>
+/// <param name="OnLeash">Hangs at the wrist when it is taken off.</param>
+/// <param name="Sole">Of boots: what they have; of spikes, snowshoes and bindings: the least they need.</param>
+/// <param name="Repellency">Wax, spray or finish that sheds water, 0 for none or worn off to 1 for fresh.</param>
 public sealed record KitItem(
     Guid Id,
     string Name,
@@ -235,7 +270,13 @@ public sealed record KitItem(
     double? VapourResistance = null,
     Dexterity Dexterity = Dexterity.Bare,
     double SecondsToPutOn = 0,
-    bool OverBoots = false
+    bool OverBoots = false,
+    double? RoomMm = null,
+    double SizesUp = 0,
+    Fingers Fingers = Fingers.Apart,
+    bool OnLeash = false,
+    Sole Sole = Sole.None,
+    double Repellency = 0
 )
 {
     /// <summary>Headwear: covers the head and nothing else.</summary>

@@ -29,7 +29,14 @@ public static class Moisture
     /// <summary>Share of its dry resistance that a thing keeps; a pad keeps all of it whatever it is made of.</summary>
     /// <inheritdoc cref="Kept(Material, double)"/>
     public static double Kept(KitItem item, double waterPerGram) =>
-        item.Kind == ItemKind.Pad || waterPerGram <= 0 ? 1 : Kept(item.Material, waterPerGram);
+        item.Kind == ItemKind.Pad || waterPerGram <= 0 ? 1
+        : item is { Kind: ItemKind.Gear, Sole: not Sole.None }
+            ? 1 - (1 - OfWetBoots) * Math.Min(1, waterPerGram / WetBoots)
+        : Kept(item.Material, waterPerGram);
+
+    /// <summary>Share of its resistance that a wet boot keeps, and water from which it is wet, g on a g (assumptions).</summary>
+    public const double OfWetBoots = 0.5,
+        WetBoots = 0.2;
 
     /// <summary>Share of a bag's or quilt's mass that is fill, where its fill is not said (assumption).</summary>
     public const double FillShareOfMass = 0.6;

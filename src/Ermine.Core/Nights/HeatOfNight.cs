@@ -1,5 +1,6 @@
 using Ermine.Core.Air;
 using Ermine.Core.Body;
+using Ermine.Core.Ends;
 using Ermine.Core.Ground;
 using Ermine.Core.Heat;
 using Ermine.Core.Units;
@@ -274,6 +275,7 @@ public static class HeatOfNight
         var capacity = BodyHeat.Capacity(sleeper);
         var meanAir = MeanAir(night) + warmerK;
         var (debt, feet, _) = start;
+        var ownFeet = sleeper.SupplyOf(Part.Feet);
         var current = 0;
         var felt = warmth.Felt(new(meanAir)).Celsius;
         var frame = new Frame(stacks[0], meanAir, felt);
@@ -301,7 +303,7 @@ public static class HeatOfNight
             }
             feet = Extremity.Feet.After(
                 feet,
-                new(frame.Feet, climate.AirC, debt, made, atFeet, frame.TightFeet),
+                new(frame.Feet, climate.AirC, debt, made, atFeet, frame.TightFeet, ownFeet),
                 hours
             );
             var after = debt + hours * (lost - made - brought);

@@ -252,10 +252,12 @@ public enum ShellChoice
 /// <param name="SettingOff">How one sets off.</param>
 /// <param name="NextToSkin">Next to the skin.</param>
 /// <param name="Shell">Against wind and wet.</param>
+/// <param name="LinerStays">The glove next to the skin stays on from leaving to coming back.</param>
 public sealed record DaySchools(
     SettingOff SettingOff = SettingOff.Cool,
     NextToSkin NextToSkin = NextToSkin.Any,
-    ShellChoice Shell = ShellChoice.Any
+    ShellChoice Shell = ShellChoice.Any,
+    bool LinerStays = false
 );
 
 /// <summary>The day before a night.</summary>
@@ -265,13 +267,15 @@ public sealed record DaySchools(
 /// <param name="Blocks">Its work laid out, in order of time; null while only the word stands.</param>
 /// <param name="Worn">What is worn when; null while nobody has dressed.</param>
 /// <param name="Schools">How one likes to dress; null for nothing set.</param>
+/// <param name="Tasks">What hands have to do; null for nothing said.</param>
 public sealed record DayPlan(
     Guid NightId,
     DayWork Work,
     IReadOnlyList<Guid> Soaked,
     IReadOnlyList<DayBlock>? Blocks = null,
     IReadOnlyList<Bar>? Worn = null,
-    DaySchools? Schools = null
+    DaySchools? Schools = null,
+    IReadOnlyList<DayTask>? Tasks = null
 )
 {
     /// <summary>Work is laid out on the hours: what the day does is played, not estimated.</summary>
@@ -283,10 +287,11 @@ public sealed record DayPlan(
         && (NightId, Work, Schools) == (other.NightId, other.Work, other.Schools)
         && Soaked.SequenceEqual(other.Soaked)
         && Same(Blocks, other.Blocks)
-        && Same(Worn, other.Worn);
+        && Same(Worn, other.Worn)
+        && Same(Tasks, other.Tasks);
 
     /// <inheritdoc/>
-    public override int GetHashCode() => HashCode.Combine(NightId, Work, Blocks?.Count, Worn?.Count);
+    public override int GetHashCode() => HashCode.Combine(NightId, Work, Blocks?.Count, Worn?.Count, Tasks?.Count);
 
     private static bool Same<T>(IReadOnlyList<T>? one, IReadOnlyList<T>? other) =>
         one is null || other is null ? one is null && other is null : one.SequenceEqual(other);

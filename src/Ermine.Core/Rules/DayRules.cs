@@ -100,6 +100,7 @@ public static class DayRules
         FlameInTheTent,
         CampRules.DampAtCamp,
         CampRules.SleepThingOutside,
+        .. EndRules.All,
     ];
 
     private static IEnumerable<Caution> HarmNear(DaySubject d)
@@ -257,10 +258,7 @@ public static class DayRules
                 "Stacked zips chafe at the chin, stand open as a bridge for cold, and are slow with mittens."
             );
 
-        static bool HasZip(Garment g) =>
-            g.Main == Part.Torso
-            && ItemTypes.Find(g.Item.Type)?.Words is [var noun, ..]
-            && noun is "jacket" or "vest" or "parka";
+        static bool HasZip(Garment g) => g.Main == Part.Torso && ItemTypes.IsOf(g.Item, "jacket", "vest", "parka");
     }
 
     private static IEnumerable<Caution> JacketOutOfReach(DaySubject d)
@@ -412,12 +410,15 @@ public static class DayRules
             );
     }
 
-    private static string Name(DaySubject.Lived b, bool capital = false)
+    internal static string Name(DaySubject.Lived b, bool capital = false)
     {
         var name = b.Block.Name.Length > 0 ? $"“{b.Block.Name}”" : $"the block at {Clock(b.Block.FromHour)}";
         return capital ? char.ToUpperInvariant(name[0]) + name[1..] : name;
     }
 
-    internal static string Clock(double hour) =>
-        $"{(int)(hour % 24):00}:{(int)Math.Floor(60 * (hour - Math.Floor(hour)) + 1e-6):00}";
+    internal static string Clock(double hour)
+    {
+        var minutes = (int)Math.Floor(60 * hour + 0.01);
+        return $"{minutes / 60 % 24:00}:{minutes % 60:00}";
+    }
 }

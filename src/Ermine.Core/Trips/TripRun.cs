@@ -249,7 +249,5 @@ public sealed class TripRun
     }
 
     private DayPlayed? Played(int night, DayPlan plan, Water morning, BodyHeat body) =>
-        Days.Of(Outfit, Closet, night, plan.Blocks!, plan.Worn, morning, body) is { } day
-            ? Days.Play(night, day)
-            : null;
+        Days.Of(Outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? Days.Play(night, day) : null;
 }

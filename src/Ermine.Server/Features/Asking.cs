@@ -81,7 +81,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
     private static int Weight(Trip trip) =>
         trip.Outfits.Sum(o =>
             trip.Nights.Count * (1 + o.System.Layers.Count)
-            + o.Dry.Days.Sum(d => 4 * (d.Blocks?.Count ?? 0) + (d.Worn?.Count ?? 0) / 4)
+            + o.Dry.Days.Sum(d => 4 * (d.Blocks?.Count ?? 0) + (d.Worn?.Count ?? 0) / 4 + 2 * (d.Tasks?.Count ?? 0))
             + o.Own.Sum(n => (n.System?.Layers.Count ?? 0) + 4 * (n.Bedtime?.Events.Count ?? 0))
         );
 }

@@ -91,15 +91,28 @@ public static class Days
         plans
             .MapPost("/plan/day/table", (DayRequest request, Asking asking) => OfDay(request, asking, DayAnswers.Table))
             .WithSummary("What to wear when: the lightest of one's own that is right, by work and air");
+        plans
+            .MapPost(
+                "/plan/ends",
+                (DayRequest request, Asking asking) =>
+                    OfDay(request, asking, (party, r, day) => EndsAnswers.Of(party, r.Member, day))
+            )
+            .WithSummary("Hands by task, feet by room, face and eyes through one day, and when to look at whom");
         var calc = api.MapGroup("/calc").WithTags("Calculators");
         calc.MapPost("/ireq", Ireq).WithSummary("Required clothing insulation and time limits in the cold (ISO 11079)");
         calc.MapPost("/work", WorkOf).WithSummary("Heat of walking with a load and of drawing a sledge (Pandolf)");
     }
 
-    private static async Task<Results<Ok<T>, ProblemHttpResult>> OfDay<T>(
+    private static Task<Results<Ok<T>, ProblemHttpResult>> OfDay<T>(
         DayRequest request,
         Asking asking,
         Func<Core.Trips.TripRun, int, T> answer
+    ) => OfDay(request, asking, (party, r, day) => answer(party[r.Member], day));
+
+    private static async Task<Results<Ok<T>, ProblemHttpResult>> OfDay<T>(
+        DayRequest request,
+        Asking asking,
+        Func<IReadOnlyList<Core.Trips.TripRun>, Plans.PlanRequest, int, T> answer
     )
     {
         var day = request.Day ?? request.Night;
@@ -113,7 +126,7 @@ public static class Days
                         : $"Days of this trip count from 0 to {trip.Nights.Count - 1}."
                 ),
             ])
-            : await asking.Of(request, (p, r) => answer(p[r.Member], day));
+            : await asking.Of(request, (p, r) => answer(p, r, day));
     }
 
     private static Results<Ok<IreqResponse>, ProblemHttpResult> Ireq(IreqRequest request)

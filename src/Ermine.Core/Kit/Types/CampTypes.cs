@@ -43,11 +43,11 @@ internal static partial class Tables
         shovel            | Snow shovel                     | gear | gear |  650 | 4   | - | none | unsaid | 0 | 0 | - | coarse | 20  | - | shovel
         probe             | Avalanche probe                 | gear | gear |  300 | 1   | - | none | unsaid | 0 | 0 | - | coarse | 15  | - | probe
         transceiver       | Avalanche transceiver           | gear | gear |  250 | 0.4 | - | none | unsaid | 0 | 0 | - | fine   | 30  | - | transceiver
-        snowshoes         | Snowshoes                       | gear | gear | 1800 | 8   | - | none | unsaid | 0 | 0 | - | coarse | 90  | overboots | snowshoe
-        skis              | Skis with bindings              | gear | gear | 3200 | 15  | - | none | unsaid | 0 | 0 | - | coarse | 60  | overboots | ski
+        snowshoes         | Snowshoes                       | gear | gear | 1800 | 8   | - | none | unsaid | 0 | 0 | - | coarse | 90  | overboots room25 soft | snowshoe
+        skis              | Skis with bindings              | gear | gear | 3200 | 15  | - | none | unsaid | 0 | 0 | - | coarse | 60  | overboots room25 soft | ski
         skins             | Climbing skins                  | gear | gear |  500 | 2   | - | none | unsaid | 0 | 0 | - | fine   | 120 | - | skin
-        spikes            | Spikes for boots                | gear | gear |  400 | 0.8 | - | none | unsaid | 0 | 0 | - | fine   | 60  | overboots | spike
-        crampons          | Crampons                        | gear | gear |  850 | 2   | - | none | unsaid | 0 | 0 | - | fine   | 120 | overboots | crampon
+        spikes            | Spikes for boots                | gear | gear |  400 | 0.8 | - | none | unsaid | 0 | 0 | - | fine   | 60  | overboots room25 soft | spike
+        crampons          | Crampons                        | gear | gear |  850 | 2   | - | none | unsaid | 0 | 0 | - | fine   | 120 | overboots room14 stiff | crampon
         poles             | Poles                           | gear | gear |  500 | 2   | - | none | unsaid | 0 | 0 | - | coarse | 10  | - | pole
         sledge            | Sledge                          | gear | gear | 4500 | 0   | - | none | unsaid | 0 | 0 | - | coarse | 60  | - | sledge
         childSledge       | Plastic sledge                  | gear | gear | 1500 | 0   | - | none | unsaid | 0 | 0 | - | coarse | 60  | - | sledge light

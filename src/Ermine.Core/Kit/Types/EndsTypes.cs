@@ -21,22 +21,22 @@ internal static partial class Tables
         campBooties       | Camp booties with sole          | feet | garment |  400 | 3   | loft2.5 | booties  | syntheticFill   | 25  | 10  | - | bare | 20 | -  | bootie sole
         feltBooties       | Felt booties                    | feet | garment |  280 | 2   | si.30  | booties   | wool            | 8   | 100 | - | bare | 20 | -  | bootie felt
         slippers          | Slippers                        | feet | garment |  250 | 1.5 | clo.03 | feet      | fleece          | 5   | 300 | - | bare | 10 | -  | slipper
-        feltLiners        | Boot liners, felt               | feet | garment |  300 | 3   | si.28  | booties   | wool            | 8   | 100 | - | bare | 60 | -  | bootliner felt
-        foamLiners        | Boot liners, foam               | feet | garment |  250 | 3   | si.30  | booties   | foam            | 9   | 0   | - | bare | 60 | -  | bootliner foam
-        insulatedLiners   | Boot liners, insulated          | feet | garment |  320 | 3   | si.32  | booties   | syntheticFill   | 10  | 50  | - | bare | 60 | -  | bootliner
-        insoles           | Insulating insoles              | feet | gear    |   80 | 0.4 | si.06  | soles     | wool            | 6   | 100 | - | bare | 30 | -  | insole
-        hikingBoots       | Hiking boots                    | feet | gear    | 1200 | 10  | clo.10 | feet      | unsaid          | 3   | 5   | 40 | bare | 90 | - | boot hiking
-        winterBoots       | Winter boots                    | feet | gear    | 1600 | 13  | si.28  | feet      | unsaid          | 8   | 3   | 40 | bare | 90 | - | boot winter
-        feltPacBoots      | Boots with felt liner           | feet | gear    | 2200 | 18  | si.38  | feet      | unsaid          | 12  | 0   | 100 | bare | 90 | - | boot felt
-        expeditionBoots   | Expedition boots                | feet | gear    | 2700 | 22  | si.50  | feet      | unsaid          | 16  | 0   | 100 | bare | 150 | - | boot expedition
-        mountainBoots     | Mountain boots                  | feet | gear    | 1900 | 14  | si.24  | feet      | unsaid          | 6   | 2   | 60 | bare | 120 | - | boot mountain
-        doubleBoots       | Double mountain boots           | feet | gear    | 2400 | 18  | si.40  | feet      | unsaid          | 12  | 0   | 100 | bare | 180 | - | boot double
-        skiBoots          | Touring ski boots               | feet | gear    | 1700 | 14  | si.25  | feet      | unsaid          | 7   | 2   | 60 | bare | 90 | - | boot ski
-        rubberBoots       | Rubber boots                    | feet | gear    | 1800 | 16  | si.12  | feet      | coated          | 4   | 0   | 100000 | bare | 40 | - | boot rubber
-        insulatedRubber   | Insulated rubber boots          | feet | gear    | 2300 | 20  | si.30  | feet      | coated          | 10  | 0   | 100000 | bare | 45 | - | boot rubber insulated
-        airBoots          | Sealed air boots                | feet | gear    | 2600 | 22  | si.45  | feet      | coated          | 20  | 0   | 100000 | bare | 60 | - | boot air
-        mukluks           | Mukluks                         | feet | gear    | 1200 | 10  | si.40  | boothigh  | wool            | 12  | 30  | - | bare | 90 | -  | boot mukluk
-        trailShoes        | Shoes                           | feet | gear    |  700 | 6   | clo.04 | feet      | unsaid          | 2   | 100 | - | bare | 60 | -  | shoe
+        feltLiners        | Boot liners, felt               | feet | garment |  300 | 3   | si.28  | booties   | wool            | 8   | 100 | - | bare | 60 | room6 | bootliner felt
+        foamLiners        | Boot liners, foam               | feet | garment |  250 | 3   | si.30  | booties   | foam            | 9   | 0   | - | bare | 60 | room5 | bootliner foam
+        insulatedLiners   | Boot liners, insulated          | feet | garment |  320 | 3   | si.32  | booties   | syntheticFill   | 10  | 50  | - | bare | 60 | room6 | bootliner
+        insoles           | Insulating insoles              | feet | gear    |   80 | 0.4 | si.06  | soles     | wool            | 3   | 100 | - | bare | 30 | -  | insole
+        hikingBoots       | Hiking boots                    | feet | gear    | 1200 | 10  | clo.10 | feet      | unsaid          | 3   | 5   | 40 | bare | 90 | room4 soft | boot hiking
+        winterBoots       | Winter boots                    | feet | gear    | 1600 | 13  | si.28  | feet      | unsaid          | 8   | 3   | 40 | bare | 90 | room6 soft | boot winter
+        feltPacBoots      | Boots with felt liner           | feet | gear    | 2200 | 18  | si.38  | feet      | unsaid          | 12  | 0   | 100 | bare | 90 | room8 soft | boot felt
+        expeditionBoots   | Expedition boots                | feet | gear    | 2700 | 22  | si.50  | feet      | unsaid          | 16  | 0   | 100 | bare | 150 | room8 stiff | boot expedition
+        mountainBoots     | Mountain boots                  | feet | gear    | 1900 | 14  | si.24  | feet      | unsaid          | 6   | 2   | 60 | bare | 120 | room4 welted | boot mountain
+        doubleBoots       | Double mountain boots           | feet | gear    | 2400 | 18  | si.40  | feet      | unsaid          | 12  | 0   | 100 | bare | 180 | room5 welted | boot double
+        skiBoots          | Touring ski boots               | feet | gear    | 1700 | 14  | si.25  | feet      | unsaid          | 7   | 2   | 60 | bare | 90 | room4 welted | boot ski
+        rubberBoots       | Rubber boots                    | feet | gear    | 1800 | 16  | si.12  | feet      | coated          | 4   | 0   | 100000 | bare | 40 | room6 soft | boot rubber
+        insulatedRubber   | Insulated rubber boots          | feet | gear    | 2300 | 20  | si.30  | feet      | coated          | 10  | 0   | 100000 | bare | 45 | room6 soft | boot rubber insulated
+        airBoots          | Sealed air boots                | feet | gear    | 2600 | 22  | si.45  | feet      | coated          | 20  | 0   | 100000 | bare | 60 | room6 soft | boot air
+        mukluks           | Mukluks                         | feet | gear    | 1200 | 10  | si.40  | boothigh  | wool            | 12  | 30  | - | bare | 90 | room12 soft | boot mukluk
+        trailShoes        | Shoes                           | feet | gear    |  700 | 6   | clo.04 | feet      | unsaid          | 2   | 100 | - | bare | 60 | room3 soft | shoe
         overboots         | Overboots                       | feet | gear    |  700 | 5   | si.15  | boothigh  | syntheticFill   | 10  | 3   | 40 | bare | 120 | overboots | overboot
         bootCovers        | Boot covers                     | feet | gear    |  250 | 1.5 | si.05  | feet      | syntheticFabric | 2   | 5   | - | bare | 60 | overboots | overboot light
         gaiters           | Gaiters                         | feet | gear    |  280 | 1   | si.02  | gaiter    | syntheticFabric | 1   | 5   | 20 | bare | 60 | overboots | gaiter
@@ -45,31 +45,31 @@ internal static partial class Tables
         """;
 
     public const string Hands = """
-        linerGloves       | Liner gloves                    | hands | garment |   35 | 0.2 | si.05  | hands    | wool            | 1   | 400 | - | fine   | 20 | -  | glove liner
-        synthLinerGloves  | Liner gloves, synthetic         | hands | garment |   30 | 0.2 | si.04  | hands    | syntheticFabric | 1   | 400 | - | fine   | 20 | -  | glove liner synthetic
-        fleeceGloves      | Fleece gloves                   | hands | garment |   55 | 0.3 | si.09  | hands    | fleece          | 3   | 400 | - | fine   | 20 | -  | glove fleece
-        woolGloves        | Wool gloves                     | hands | garment |   80 | 0.4 | si.10  | hands    | wool            | 3   | 500 | - | fine   | 20 | -  | glove wool
-        gloves            | Gloves                          | hands | garment |   90 | 0.5 | clo.05 | hands    | syntheticFabric | 3   | 100 | - | fine   | 20 | -  | glove
-        workGloves        | Leather work gloves             | hands | garment |  150 | 0.6 | si.08  | hands    | unsaid          | 2   | 5   | - | fine   | 20 | -  | glove leather
-        softGloves        | Soft-shell gloves               | hands | garment |   90 | 0.5 | si.11  | hands    | syntheticFabric | 3   | 50  | - | fine   | 20 | windproof | glove soft shell
-        skiGloves         | Insulated gloves                | hands | garment |  200 | 1.5 | si.22  | gauntlet | syntheticFill   | 12  | 5   | 20 | coarse | 25 | windproof | glove insulated
-        fingerless        | Fingerless gloves               | hands | garment |   40 | 0.2 | si.05  | fingerless | wool          | 3   | 500 | - | bare   | 15 | -  | glove fingerless
-        wristWarmers      | Wrist warmers                   | hands | garment |   40 | 0.2 | si.05  | wrists   | wool            | 3   | 500 | - | bare   | 15 | -  | wrist
-        heatedGloves      | Heated gloves                   | hands | garment |  350 | 1.5 | si.22  | gauntlet | syntheticFill   | 12  | 5   | 20 | coarse | 30 | windproof | glove heated
-        rubberGloves      | Rubber gloves, lined            | hands | garment |  180 | 0.7 | si.09  | gauntlet | coated          | 3   | 0   | 100000 | coarse | 20 | windproof | glove rubber
-        woolMittens       | Wool mittens                    | hands | garment |  110 | 0.6 | si.14  | hands    | wool            | 5   | 500 | - | coarse | 10 | -  | mitten wool
-        fleeceMittens     | Fleece mittens                  | hands | garment |   80 | 0.5 | si.14  | hands    | fleece          | 5   | 500 | - | coarse | 10 | -  | mitten fleece
-        mittens           | Insulated mittens               | hands | garment |  200 | 1.5 | si.32  | gauntlet | syntheticFill   | 16  | 5   | 20 | coarse | 12 | windproof | mitten
-        downMittens       | Down mittens                    | hands | garment |  210 | 2   | si.45  | gauntlet | down            | 25  | 5   | - | none   | 12 | windproof | mitten down
-        expeditionMittens | Expedition mittens              | hands | garment |  380 | 3   | si.55  | gauntlet | syntheticFill   | 30  | 3   | 20 | none   | 15 | windproof | mitten expedition
-        furMittens        | Fur mittens                     | hands | garment |  450 | 3   | si.50  | gauntlet | wool            | 30  | 10  | - | none   | 12 | windproof | mitten fur
-        trigger           | Two-and-two mittens             | hands | garment |  220 | 1.5 | si.25  | gauntlet | syntheticFill   | 14  | 5   | 20 | coarse | 15 | windproof | mitten trigger
-        mittenLiners      | Mitten liners                   | hands | garment |   90 | 0.6 | si.14  | hands    | fleece          | 6   | 300 | - | coarse | 10 | -  | mitten liner
-        flipMittens       | Flip mittens                    | hands | garment |  100 | 0.6 | si.12  | hands    | wool            | 4   | 400 | - | fine   | 10 | -  | mitten flip
-        mittenShells      | Mitten shells                   | hands | garment |  110 | 0.4 | si.03  | gauntlet | syntheticFabric | 1   | 5   | 20 | coarse | 10 | windproof | handshell
-        gloveShells       | Glove shells                    | hands | garment |  100 | 0.4 | si.03  | gauntlet | syntheticFabric | 1   | 5   | 20 | coarse | 15 | windproof | handshell glove
-        poleSleeves       | Pole sleeves                    | hands | gear    |  180 | 1   | si.15  | hands    | syntheticFill   | 8   | 5   | - | coarse |  3 | windproof | polesleeve
-        barrierGloves     | Vapour barrier gloves           | hands | vapourBarrier | 20 | 0.1 | -  | hands    | coated          | .2  | 0   | 100000 | fine | 20 | - | barrier glove
+        linerGloves       | Liner gloves                    | hands | garment |   35 | 0.2 | si.05  | hands    | wool            | 1   | 400 | - | fine   | 20 | room.3 | glove liner
+        synthLinerGloves  | Liner gloves, synthetic         | hands | garment |   30 | 0.2 | si.04  | hands    | syntheticFabric | 1   | 400 | - | fine   | 20 | room.3 | glove liner synthetic
+        fleeceGloves      | Fleece gloves                   | hands | garment |   55 | 0.3 | si.09  | hands    | fleece          | 3   | 400 | - | fine   | 20 | room1.5 | glove fleece
+        woolGloves        | Wool gloves                     | hands | garment |   80 | 0.4 | si.10  | hands    | wool            | 3   | 500 | - | fine   | 20 | room1.5 | glove wool
+        gloves            | Gloves                          | hands | garment |   90 | 0.5 | clo.05 | hands    | syntheticFabric | 3   | 100 | - | fine   | 20 | room1 | glove
+        workGloves        | Leather work gloves             | hands | garment |  150 | 0.6 | si.08  | hands    | unsaid          | 2   | 5   | - | fine   | 20 | room2 | glove leather
+        softGloves        | Soft-shell gloves               | hands | garment |   90 | 0.5 | si.11  | hands    | syntheticFabric | 3   | 50  | - | fine   | 20 | windproof room1 | glove soft shell
+        skiGloves         | Insulated gloves                | hands | garment |  200 | 1.5 | si.22  | gauntlet | syntheticFill   | 12  | 5   | 20 | coarse | 25 | windproof room3 | glove insulated
+        fingerless        | Fingerless gloves               | hands | garment |   40 | 0.2 | si.05  | fingerless | wool          | 3   | 500 | - | bare   | 15 | room3 | glove fingerless
+        wristWarmers      | Wrist warmers                   | hands | garment |   40 | 0.2 | si.05  | wrists   | wool            | 3   | 500 | - | bare   | 15 | room3 | wrist
+        heatedGloves      | Heated gloves                   | hands | garment |  350 | 1.5 | si.22  | gauntlet | syntheticFill   | 12  | 5   | 20 | coarse | 30 | windproof room2 | glove heated
+        rubberGloves      | Rubber gloves, lined            | hands | garment |  180 | 0.7 | si.09  | gauntlet | coated          | 3   | 0   | 100000 | coarse | 20 | windproof room2 | glove rubber
+        woolMittens       | Wool mittens                    | hands | garment |  110 | 0.6 | si.14  | hands    | wool            | 5   | 500 | - | coarse | 10 | room4 together | mitten wool
+        fleeceMittens     | Fleece mittens                  | hands | garment |   80 | 0.5 | si.14  | hands    | fleece          | 5   | 500 | - | coarse | 10 | room4 together | mitten fleece
+        mittens           | Insulated mittens               | hands | garment |  200 | 1.5 | si.32  | gauntlet | syntheticFill   | 16  | 5   | 20 | coarse | 12 | windproof room5 together | mitten
+        downMittens       | Down mittens                    | hands | garment |  210 | 2   | si.45  | gauntlet | down            | 25  | 5   | - | none   | 12 | windproof room6 together | mitten down
+        expeditionMittens | Expedition mittens              | hands | garment |  380 | 3   | si.55  | gauntlet | syntheticFill   | 30  | 3   | 20 | none   | 15 | windproof room8 together | mitten expedition
+        furMittens        | Fur mittens                     | hands | garment |  450 | 3   | si.50  | gauntlet | wool            | 30  | 10  | - | none   | 12 | windproof room8 together | mitten fur
+        trigger           | Two-and-two mittens             | hands | garment |  220 | 1.5 | si.25  | gauntlet | syntheticFill   | 14  | 5   | 20 | coarse | 15 | windproof room4 paired | mitten trigger
+        mittenLiners      | Mitten liners                   | hands | garment |   90 | 0.6 | si.14  | hands    | fleece          | 6   | 300 | - | coarse | 10 | room3 together | mitten liner
+        flipMittens       | Flip mittens                    | hands | garment |  100 | 0.6 | si.12  | hands    | wool            | 4   | 400 | - | fine   | 10 | room3 paired | mitten flip
+        mittenShells      | Mitten shells                   | hands | garment |  110 | 0.4 | si.03  | gauntlet | syntheticFabric | 1   | 5   | 20 | coarse | 10 | windproof room14 together | handshell
+        gloveShells       | Glove shells                    | hands | garment |  100 | 0.4 | si.03  | gauntlet | syntheticFabric | 1   | 5   | 20 | coarse | 15 | windproof room8 | handshell glove
+        poleSleeves       | Pole sleeves                    | hands | gear    |  180 | 1   | si.15  | hands    | syntheticFill   | 8   | 5   | - | none   |  3 | windproof room60 together | polesleeve
+        barrierGloves     | Vapour barrier gloves           | hands | vapourBarrier | 20 | 0.1 | -  | hands    | coated          | .2  | 0   | 100000 | fine | 20 | room1.5 | barrier glove
         """;
 
     public const string Heads = """

@@ -120,6 +120,12 @@ public sealed record ItemType(string Key, Drawer Drawer, Basis Basis, KitItem Us
             ("dexterity", item.Dexterity == usual.Dexterity),
             ("secondsToPutOn", item.SecondsToPutOn == usual.SecondsToPutOn),
             ("overBoots", item.OverBoots == usual.OverBoots),
+            ("roomMm", item.RoomMm == usual.RoomMm),
+            ("sizesUp", item.SizesUp == usual.SizesUp),
+            ("fingers", item.Fingers == usual.Fingers),
+            ("onLeash", item.OnLeash == usual.OnLeash),
+            ("sole", item.Sole == usual.Sole),
+            ("repellency", item.Repellency == usual.Repellency),
         ];
         return [.. fields.Where(f => !f.Same).Select(f => f.Field)];
     }
@@ -160,6 +166,12 @@ public static class ItemTypes
 
     /// <summary>The type whose usual thing has an id; null where it is another's.</summary>
     public static ItemType? OfUsual(Guid id) => ById.GetValueOrDefault(id);
+
+    /// <summary>Whether a thing is of a type known by one of some nouns.</summary>
+    /// <param name="item">The thing; one of no type is none of them.</param>
+    /// <param name="nouns">Nouns as the types name them.</param>
+    public static bool IsOf(KitItem item, params ReadOnlySpan<string> nouns) =>
+        Find(item.Type)?.Words is [var noun, ..] && nouns.Contains(noun);
 
     /// <summary>The drawer that a thing lies in: its type's, else by what it is and covers.</summary>
     public static Drawer DrawerOf(KitItem item) =>
@@ -288,10 +300,21 @@ internal static class TypeTable
             VapourResistance: cells[11] == "-" ? null : Number(cells[11]),
             Dexterity: Named<Dexterity>(cells[12]),
             SecondsToPutOn: Number(cells[13]),
-            OverBoots: marks.Contains("overboots")
+            OverBoots: marks.Contains("overboots"),
+            RoomMm: Array.Find(marks, m => m.StartsWith(Room, StringComparison.Ordinal)) is { } room
+                ? Number(room[Room.Length..])
+                : null,
+            Fingers: One<Fingers>(marks),
+            Sole: One<Sole>(marks)
         );
         return new(cells[0], Named<Drawer>(cells[2]), basis, usual, cells[15].Split(' '));
     }
+
+    private const string Room = "room";
+
+    /// <summary>The one of a kind of marks that stands there, else the first of the kind.</summary>
+    private static T One<T>(string[] marks)
+        where T : struct, Enum => Enum.GetValues<T>().FirstOrDefault(v => marks.Contains($"{v}".ToLowerInvariant()));
 
     private static (IReadOnlyList<Claim> Claims, Basis Basis) Warmth(string text)
     {

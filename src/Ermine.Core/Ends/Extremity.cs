@@ -1,4 +1,6 @@
-namespace Ermine.Core.Body;
+using Ermine.Core.Body;
+
+namespace Ermine.Core.Ends;
 
 /// <summary>What decides how warm hands or feet stay over a step.</summary>
 /// <param name="Conductance">From the part to the air, W/m²K.</param>
@@ -7,13 +9,15 @@ namespace Ermine.Core.Body;
 /// <param name="Made">Heat made, W/m².</param>
 /// <param name="Brought">Heat of a warmer or bottle there, W per m² of the part.</param>
 /// <param name="Tight">Something worn squeezes it.</param>
+/// <param name="Share">Share of the usual supply that reaches it: a person's own, hands held high on poles; above 0.</param>
 public readonly record struct ExtremityStep(
     double Conductance,
     double Around,
     double Debt,
     double Made,
     double Brought = 0,
-    bool Tight = false
+    bool Tight = false,
+    double Share = 1
 );
 
 /// <summary>
@@ -32,6 +36,10 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
     /// <summary>Both hands.</summary>
     public static Extremity Hands { get; } = new(40, 30, 60, 1.2, 4);
 
+    /// <summary>The node of a part: that of the feet, or of the hands.</summary>
+    /// <param name="part">Feet or hands.</param>
+    public static Extremity Of(Part part) => part == Part.Hands ? Hands : Feet;
+
     /// <summary>From here down a part that nothing warms gets ever less blood, and from there no less, °C.</summary>
     public const double FullFrom = 22,
         LeastFrom = 16;
@@ -41,6 +49,14 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
 
     /// <summary>Share of the blood that a squeezed part still gets.</summary>
     public const double TightSupply = 0.6;
+
+    /// <summary>Share that reaches hands held high on poles: the blood has to climb.</summary>
+    public const double OnPoles = 0.9;
+
+    /// <summary>Clumsy under the first, no fine work under the second, numb under the third, °C.</summary>
+    public const double ClumsyBelow = 20,
+        FineFrom = 15,
+        NumbBelow = 8;
 
     /// <summary>Highest temperature that the part heads for, °C.</summary>
     public const double Warmest = 34;
@@ -59,11 +75,18 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
             + PerWatt * Math.Max(0, step.Made - 58)
         )
         * (step.Tight ? TightSupply : 1)
+        * step.Share
         * (step.Brought > 0 ? 1 : Open(celsius));
 
     /// <summary>Share of the blood that reaches a part which nothing warms: what goes in cold stays cold.</summary>
     private static double Open(double celsius) =>
         ColdSupply + (1 - ColdSupply) * Math.Clamp((celsius - LeastFrom) / (FullFrom - LeastFrom), 0, 1);
+
+    /// <summary>Temperature that the part would come to if its blood stayed as it is, °C.</summary>
+    /// <param name="celsius">Temperature of the part, °C.</param>
+    /// <param name="step">What decides.</param>
+    public double HeadsFor(double celsius, ExtremityStep step) =>
+        Math.Min(Warmest, step.Around + (Supply(celsius, step) + step.Brought) / step.Conductance);
 
     /// <summary>Temperature of the part after a step, °C.</summary>
     /// <param name="celsius">Before it, °C.</param>
@@ -71,8 +94,7 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
     /// <param name="hours">Length of the step, h.</param>
     public double After(double celsius, ExtremityStep step, double hours)
     {
-        var resistance = 1 / step.Conductance;
-        var headsFor = Math.Min(Warmest, step.Around + (Supply(celsius, step) + step.Brought) * resistance);
-        return headsFor + (celsius - headsFor) * Math.Exp(-hours / (HoursPerR * resistance));
+        var headsFor = HeadsFor(celsius, step);
+        return headsFor + (celsius - headsFor) * Math.Exp(-hours * step.Conductance / HoursPerR);
     }
 }
