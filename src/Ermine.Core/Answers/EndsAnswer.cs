@@ -12,7 +12,7 @@ namespace Ermine.Core.Answers;
 /// <param name="Hour">When.</param>
 /// <param name="Fingers">Fingers, °C.</param>
 /// <param name="Toes">Toes, °C.</param>
-public readonly record struct EndsAt(double Hour, double Fingers, double Toes);
+public sealed record EndsAt(double Hour, double Fingers, double Toes);
 
 /// <summary>A cut through the hands in a task, or at their coldest between tasks.</summary>
 /// <param name="TaskId">In which task; null between.</param>

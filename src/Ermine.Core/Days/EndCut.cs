@@ -47,7 +47,7 @@ public sealed record EndCut(
     /// <param name="hour">When.</param>
     /// <param name="skin">Fingers or toes, °C.</param>
     /// <param name="air">Air, °C.</param>
-    internal static EndCut Of(
+    public static EndCut Of(
         Part part,
         IReadOnlyList<Worn> worn,
         Movement movement,

@@ -37,6 +37,9 @@ public enum FaceWhy
     /// <summary>Bare skin would freeze within half an hour: cover up over the nose.</summary>
     CoverUp,
 
+    /// <summary>The same, and nothing covers it as planned.</summary>
+    Bare,
+
     /// <summary>Sun on snow: eyes covered, under cloud too.</summary>
     Glare,
 
@@ -52,6 +55,7 @@ public enum FaceWhy
 /// <param name="Spans">When what is to be done.</param>
 /// <param name="Turns">When the cover over mouth and nose is turned or changed, where it is up only while it has to be.</param>
 /// <param name="Cover">What is turned; null where nothing that covers mouth and nose comes along.</param>
+/// <param name="CoverWorn">It is worn whenever it has to be up.</param>
 /// <param name="Spares">Dry ones that come along besides.</param>
 /// <param name="Mask">A mask would be worth its carrying.</param>
 /// <param name="MaskAlong">One that comes along; null for none.</param>
@@ -61,6 +65,7 @@ public sealed record FacePlan(
     IReadOnlyList<FaceSpan> Spans,
     IReadOnlyList<FaceTurn> Turns,
     Guid? Cover,
+    bool CoverWorn,
     IReadOnlyList<Guid> Spares,
     bool Mask,
     Guid? MaskAlong,
@@ -105,10 +110,12 @@ public static class FacePlans
             .ToList();
         var mask = day.Wearable.Values.FirstOrDefault(g => IsMask(g.Item));
         var anyUp = covers.Count > 0;
+        var cover = covers.FirstOrDefault();
         return new(
             blocks,
             [
                 .. Spans(minutes, ToCover, FaceWhy.CoverUp),
+                .. Spans(minutes, m => m.BareFace && ToCover(m), FaceWhy.Bare),
                 .. Spans(minutes, m => Outside(m) && SkyOf(day, m) == Sky.Sun, FaceWhy.Glare),
                 .. Spans(minutes, m => Outside(m) && m.WindMs > FaceCover.EyesFrom, FaceWhy.WindInEyes),
                 .. eyes.Exists(IsGoggles)
@@ -127,7 +134,13 @@ public static class FacePlans
                     minutes.Select(m => (m.Hour, m.Span.Block.Place == DayPlace.Tent ? 20 : m.AirC, ToCover(m)))
                 )
                 : [],
-            covers.FirstOrDefault()?.Item.Id,
+            cover?.Item.Id,
+            cover is not null
+                && minutes
+                    .Where(ToCover)
+                    .All(m =>
+                        day.Worn.Any(b => b.ItemId == cover.Item.Id && !b.AtHand && b.Covers(m.Hour - m.Hours / 2))
+                    ),
             [.. covers.Skip(1).Select(c => c.Item.Id)],
             blocks.Exists(b => b.BareMinutes < FaceCover.MaskWithin),
             mask?.Item.Id,

@@ -28,6 +28,10 @@ public sealed record NightTask(
 /// <summary>Hands through a night: in the bag with the arms, out of it for what has to be done (assumption).</summary>
 public static class HandsInNight
 {
+    /// <summary>In the bag hands lie on the body: air between them is so much colder than the skin, K, and what parts them from it, m²K/W.</summary>
+    private const double UnderSkin = 3,
+        OnTheBody = 0.15;
+
     /// <summary>Follows the hands.</summary>
     /// <param name="night">The night as it was played.</param>
     /// <param name="hours">Its hours.</param>
@@ -47,12 +51,12 @@ public static class HandsInNight
         Garment[] all = [.. gloves.OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order))];
         foreach (var at in hours.Steps)
         {
-            var stack = night.Stacks.Last(s => s.FromHour <= before + 1e-9 || s == night.Stacks[0]);
-            ExtremityStep In(double conductance) => new(conductance, at.Around.Celsius, at.Debt, at.Made, Share: own);
+            var inBag = new ExtremityStep(1 / OnTheBody, at.Skin.Celsius - UnderSkin, at.Debt, at.Made, Share: own);
+            var outside = new ExtremityStep(1, at.Around.Celsius, at.Debt, at.Made, Share: own);
             foreach (var work in tasks.Where(t => t.Task.Hour > before - 1e-6 && t.Task.Hour <= at.Hour - 1e-6))
             {
                 var movement = Movement.Of(0, 0, EndLimits.StandingHeat);
-                var hands = new HandsNow(In(1), movement, [], night.Sleeper.GirthCm, null, own);
+                var hands = new HandsNow(outside, movement, [], night.Sleeper.GirthCm, null, own);
                 var (on, lowest, _, fails) = HandsAtWork.BestOf(
                     work,
                     work.Task.On is { } said
@@ -66,7 +70,7 @@ public static class HandsInNight
                     linerStays: false
                 );
                 var back = EndMinutes
-                    .Of(Extremity.Hands, lowest, In(stack.Stack.Upward.Torso), (int)(60 * (night.UpHour - before)))
+                    .Of(Extremity.Hands, lowest, inBag, (int)(60 * (night.UpHour - before)))
                     .Index()
                     .Where(m => m.Item >= Extremity.ClumsyBelow)
                     .Select(m => (double?)(m.Index + 1))
@@ -85,7 +89,7 @@ public static class HandsInNight
                 );
                 celsius = lowest;
             }
-            celsius = Extremity.Hands.After(celsius, In(stack.Stack.Upward.Torso), at.Hour - before);
+            celsius = Extremity.Hands.After(celsius, inBag, at.Hour - before);
             before = at.Hour;
         }
         return found;

@@ -23,6 +23,8 @@ export type DayAnswer = Schema["DayAnswer"];
 export type DayBlock = Schema["DayBlock"];
 export type Bar = Schema["Bar"];
 export type DayPlan = Schema["DayPlan"];
+export type DayTask = Schema["DayTask"];
+export type EndsAnswer = Schema["EndsAnswer"];
 export type DryAnswer = Schema["DryAnswer"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
@@ -114,6 +116,14 @@ export const api = {
         signal: signal ?? null,
       }),
     ),
+  ends: ({ night, ...asked }: Asked, signal?: AbortSignal) =>
+    answer(
+      client.POST("/api/plan/ends", {
+        body: { quick: false, ...asked, night, day: night },
+        signal: signal ?? null,
+      }),
+    ),
+  ownLine: (body: Schema["OwnLineRequest"]) => answer(client.POST("/api/calc/own-line", { body })),
   dress: ({ night, ...asked }: Asked, signal?: AbortSignal) =>
     answer(
       client.POST("/api/plan/dress", {

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Problem } from "../api/client";
 import { api, type DayAnswer, type Schema, type Trip } from "../api/client";
 import { clock } from "../night/clock";
@@ -23,6 +23,7 @@ export function DayAside(props: {
   onDress: () => void;
   dressing: boolean;
   problem: Problem | null;
+  watch: ReactNode;
 }) {
   const { trip, index, who, answer, edit } = props;
   const items = useWorkspace((s) => s.items);
@@ -172,6 +173,7 @@ export function DayAside(props: {
           </ul>
         </section>
       )}
+      {props.watch}
       {answer.played && (
         <section>
           <h2 className="text-lg">This day leaves behind</h2>

@@ -1,5 +1,10 @@
 import { memo, useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
 import { api, type DayAnswer, Problem, type Schema } from "../api/client";
+import { EndsAside, WatchList } from "../ends/Aside";
+import { EndsPicture } from "../ends/EndsPicture";
+import { type EndsOf, endsHeadline, endsOf, isEnd } from "../ends/headline";
+import { useEnds } from "../ends/useEnds";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
 import { useWidth } from "../parts/useSize";
@@ -31,6 +36,11 @@ export function Component() {
   const [dressing, setDressing] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [table, setTable] = useState(false);
+  const [params, setParams] = useSearchParams();
+  const asked = params.get("of");
+  const of: EndsOf = isEnd(asked) ? asked : "body";
+  const [selected, setSelected] = useState<string | null>(null);
+  const { ends, error: endsError } = useEnds(trip, index, who, edit !== null && !edit.drawing);
 
   const dress = async () => {
     if (!trip || !edit || dressing) return;
@@ -77,13 +87,15 @@ export function Component() {
     );
   const narrow = width < 640;
   const scale = scaleOf(width, hoursOf(answer?.blocks ?? []));
-  const said = answer ? headline(answer) : null;
-  const worst = answer && worstOf(answer);
+  const said =
+    of !== "body" ? (ends ? endsHeadline(ends, of, w.temp) : null) : answer ? headline(answer) : null;
+  const worst = of === "body" ? answer && worstOf(answer) : undefined;
   const from = trip.nights[index - 1]?.camp;
 
   return (
     <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_318px] lg:content-stretch">
       <section className="min-w-0 px-3 py-4 sm:px-5">
+        <Tabs of={of} onChange={(to) => setParams(to === "body" ? {} : { of: to }, { replace: true })} />
         <p className="text-soft">
           Day {index + 1}
           {(from || night.camp) && ` · ${from ? `${from} to ` : "to "}${night.camp || "camp"}`}
@@ -105,18 +117,32 @@ export function Component() {
             )}
           </span>
         </h1>
-        {error && <ProblemList problem={error as Problem} />}
-        <Presets
-          answer={answer}
-          onDress={() => void dress()}
-          dressing={dressing}
-          onLay={(blocks, work) => edit.change((day) => ({ ...day, work, blocks, worn: null }))}
-          onClear={() => edit.change((day) => ({ ...day, blocks: null, worn: null }))}
-        />
+        {(error ?? endsError) && <ProblemList problem={(error ?? endsError) as Problem} />}
+        {of === "body" ? (
+          <Presets
+            answer={answer}
+            onDress={() => void dress()}
+            dressing={dressing}
+            onLay={(blocks, work) => edit.change((day) => ({ ...day, work, blocks, worn: null }))}
+            onClear={() => edit.change((day) => ({ ...day, blocks: null, worn: null }))}
+          />
+        ) : (
+          <div className="h-3" />
+        )}
         <div ref={box} className={edit.drawing ? "cursor-grabbing" : ""}>
           {answer && width > 0 && (
             <>
-              {answer.played ? (
+              {of !== "body" ? (
+                <EndsPicture
+                  of={of}
+                  answer={answer}
+                  ends={ends}
+                  scale={scale}
+                  edit={edit}
+                  selected={selected}
+                  onSelect={setSelected}
+                />
+              ) : answer.played ? (
                 <Drift answer={answer} scale={scale} height={narrow ? 250 : 262} />
               ) : (
                 <div className="rounded-xl bg-warm-wash p-6 text-soft">
@@ -124,7 +150,7 @@ export function Component() {
                 </div>
               )}
               <Blocks answer={answer} scale={scale} edit={edit} />
-              {narrow && (
+              {narrow && of === "body" && (
                 // biome-ignore lint/a11y/useSemanticElements: a row of buttons
                 <div
                   role="group"
@@ -150,13 +176,18 @@ export function Component() {
                   for the night until Dry says otherwise.
                 </p>
               ) : (
-                <Bars answer={answer} scale={scale} edit={edit} only={narrow ? group : null} />
+                <Bars
+                  answer={answer}
+                  scale={scale}
+                  edit={edit}
+                  only={of !== "body" ? groupsOf[of] : narrow ? group : null}
+                />
               )}
-              <Lanes answer={answer} scale={scale} />
+              {of === "body" && <Lanes answer={answer} scale={scale} />}
             </>
           )}
         </div>
-        {answer && answer.wearable.length > 0 && (
+        {of === "body" && answer && answer.wearable.length > 0 && (
           <details className="mt-3" open={table} onToggle={(e) => setTable(e.currentTarget.open)}>
             <summary className="min-h-9 cursor-pointer">
               <h2 className="inline text-lg">What I wear when</h2>{" "}
@@ -166,7 +197,19 @@ export function Component() {
           </details>
         )}
       </section>
-      {answer && (
+      {answer && of !== "body" && (
+        <EndsAside
+          trip={trip}
+          who={who}
+          of={of}
+          answer={answer}
+          ends={ends}
+          edit={edit}
+          selected={selected}
+          onSelect={setSelected}
+        />
+      )}
+      {answer && of === "body" && (
         <Aside
           trip={trip}
           index={index}
@@ -176,9 +219,36 @@ export function Component() {
           onDress={() => void dress()}
           dressing={dressing}
           problem={problem}
+          watch={ends && <WatchList ends={ends} trip={trip} />}
         />
       )}
     </main>
+  );
+}
+
+const groupsOf: Record<Exclude<EndsOf, "body">, Group> = { hands: "hands", feet: "feet", face: "head" };
+
+/** Which of the day's pictures: the whole body, or one of its ends. */
+function Tabs({ of, onChange }: { of: EndsOf; onChange: (of: EndsOf) => void }) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a row of buttons
+    <div
+      role="group"
+      aria-label="Which part of you"
+      className="mb-2 flex overflow-hidden rounded-lg border border-edge/60 print:hidden sm:float-right sm:mb-0 sm:ml-4"
+    >
+      {(Object.entries(endsOf) as [EndsOf, string][]).map(([key, name]) => (
+        <button
+          key={key}
+          type="button"
+          aria-pressed={of === key}
+          className="min-h-11 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
+          onClick={() => onChange(key)}
+        >
+          {name}
+        </button>
+      ))}
+    </div>
   );
 }
 

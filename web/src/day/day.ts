@@ -21,7 +21,12 @@ export const plainBlock: Omit<DayBlock, "id" | "activity" | "fromHour" | "toHour
   windMs: null,
 };
 
-export const plainSchools: Schema["DaySchools"] = { settingOff: "cool", nextToSkin: "any", shell: "any" };
+export const plainSchools: Schema["DaySchools"] = {
+  settingOff: "cool",
+  nextToSkin: "any",
+  shell: "any",
+  linerStays: false,
+};
 
 /** The plan of a day as it is edited: what is only shown yet becomes the plan's own. */
 export const begun = (plan: DayPlan, shown: DayAnswer): DayPlan => ({

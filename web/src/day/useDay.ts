@@ -11,6 +11,7 @@ export const plainDay = (nightId: string): DayPlan => ({
   blocks: null,
   worn: null,
   schools: null,
+  tasks: null,
 });
 
 export const dayPlanOf = (member: Outfit | undefined, nightId: string): DayPlan =>

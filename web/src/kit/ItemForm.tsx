@@ -9,10 +9,12 @@ import { plain, type Unit, units, useSettings, useWrite } from "../units/units";
 import {
   claims as claimNames,
   dexterities,
+  fingers,
   footBoxes,
   kinds,
   materials,
   parts,
+  soles,
   sources,
 } from "../units/words";
 import { LoftField } from "./LoftField";
@@ -343,8 +345,7 @@ export function ItemForm(props: {
             ))}
             <fieldset>
               <legend className="text-[13px] text-soft">
-                Packed and worn (of these the night uses only the vapour resistance; the rest waits for the
-                day)
+                Packed and worn (of these the night uses only the vapour resistance; the rest is for the day)
               </legend>
               <div className="grid grid-cols-2 gap-3">
                 {dayFields.map((f) => (
@@ -373,6 +374,79 @@ export function ItemForm(props: {
                   />
                   {mark("dexterity", usual && dexterities[usual.dexterity ?? "bare"])}
                 </div>
+                {handsOrFeet(item) && (
+                  <>
+                    <div>
+                      <NumberField
+                        label={isBinding(item) ? "Takes a boot's wall up to" : "Room for what goes under"}
+                        optional
+                        placeholder="any"
+                        unit={plain("mm")}
+                        path="roomMm"
+                        value={item.roomMm}
+                        onChange={(roomMm) => change({ roomMm })}
+                      />
+                      {mark("roomMm", usual && (usual.roomMm === null ? "any" : `${usual.roomMm} mm`))}
+                    </div>
+                    {item.cover.feet > 0 && (
+                      <div>
+                        <NumberField
+                          label="Sizes up (3 mm of room each)"
+                          unit={plain("")}
+                          path="sizesUp"
+                          value={item.sizesUp}
+                          onChange={(v) => v !== null && change({ sizesUp: v })}
+                        />
+                        {mark("sizesUp", "the foot's own size")}
+                      </div>
+                    )}
+                    {(item.cover.hands ?? 0) > 0 && (
+                      <div>
+                        <Choice
+                          label="Fingers lie"
+                          value={item.fingers ?? "apart"}
+                          options={fingers}
+                          onChange={(f) => change({ fingers: f })}
+                        />
+                        {mark("fingers", usual && fingers[usual.fingers ?? "apart"])}
+                      </div>
+                    )}
+                    {(item.cover.hands ?? 0) > 0 && (
+                      <div className="self-end">
+                        <Check
+                          label="Hangs at the wrist"
+                          value={item.onLeash}
+                          onChange={(onLeash) => change({ onLeash })}
+                        />
+                        {mark("onLeash", "no leash")}
+                      </div>
+                    )}
+                    {(item.cover.feet > 0 || isBinding(item)) && item.kind === "gear" && (
+                      <div>
+                        <Choice
+                          label={isBinding(item) ? "Needs a sole that is" : "Sole"}
+                          value={item.sole ?? "none"}
+                          options={soles}
+                          onChange={(sole) => change({ sole })}
+                        />
+                        {mark("sole", usual && soles[usual.sole ?? "none"])}
+                      </div>
+                    )}
+                  </>
+                )}
+                {(item.kind === "garment" || item.kind === "gear") && item.material !== "coated" && (
+                  <div>
+                    <NumberField
+                      label="Wax or spray left on it"
+                      places={0}
+                      unit={units.percent()}
+                      path="repellency"
+                      value={item.repellency}
+                      onChange={(v) => v !== null && change({ repellency: v })}
+                    />
+                    {mark("repellency", "none")}
+                  </div>
+                )}
                 <div className="self-end">
                   <Check
                     label="Goes on over boots"
@@ -396,6 +470,9 @@ export function ItemForm(props: {
     </Faults.Provider>
   );
 }
+
+const isBinding = (item: KitItem) => item.kind === "gear" && item.sole !== "none" && item.cover.feet === 0;
+const handsOrFeet = (item: KitItem) => item.cover.feet > 0 || (item.cover.hands ?? 0) > 0 || isBinding(item);
 
 const dayFields = [
   { field: "packedL", label: "Packed", unit: "l", places: 1 },

@@ -11,6 +11,9 @@ const day: (keyof KitItem)[] = [
   "dexterity",
   "secondsToPutOn",
   "overBoots",
+  "roomMm",
+  "fingers",
+  "sole",
 ];
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);

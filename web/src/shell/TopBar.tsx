@@ -3,6 +3,7 @@ import { DropdownMenu, Popover } from "radix-ui";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, type NightLine, type Sleeper } from "../api/client";
+import { OwnEnds } from "../ends/OwnEnds";
 import { useFile } from "../exchange/useFile";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
@@ -241,7 +242,15 @@ function SleeperMenu() {
   const add = () => {
     let name = "New sleeper";
     for (let n = 2; Object.values(sleepers).some((s) => s.name === name); n++) name = `New sleeper ${n}`;
-    const fresh: Sleeper = { ...sleeper, id: newId(), name, statedOffsetK: 0, version: 0 };
+    const fresh: Sleeper = {
+      ...sleeper,
+      id: newId(),
+      name,
+      statedOffsetK: 0,
+      handsPercent: 0,
+      feetPercent: 0,
+      version: 0,
+    };
     edit([{ kind: "sleepers", id: fresh.id, before: null, after: fresh }]);
     join(fresh.id);
   };
@@ -341,6 +350,7 @@ function SleeperMenu() {
             value={sleeper.statedOffsetK}
             onChange={(v) => v !== null && change({ statedOffsetK: v })}
           />
+          <OwnEnds sleeper={sleeper} onChange={change} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

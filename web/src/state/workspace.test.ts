@@ -11,6 +11,8 @@ const me: Sleeper = {
   ageYears: 35,
   sex: "female",
   statedOffsetK: 0,
+  handsPercent: 0,
+  feetPercent: 0,
   version: 3,
 };
 const state = () => useWorkspace.getState();

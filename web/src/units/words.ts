@@ -62,6 +62,52 @@ export const dexterities: Record<Schema["Dexterity"], string> = {
   fine: "fine work",
   bare: "as bare hands",
 };
+export const fingers: Record<Schema["Fingers"], string> = {
+  apart: "apart, a glove",
+  paired: "two and two",
+  together: "together, a mitten",
+};
+export const soles: Record<Schema["Sole"], string> = {
+  none: "none",
+  soft: "bends",
+  stiff: "stiff",
+  welted: "stiff, with welts",
+};
+/** Hand work as it is called on a line of the day. */
+export const tasks: Record<Schema["TaskKind"], string> = {
+  phone: "phone",
+  map: "map",
+  lacing: "lacing",
+  pegs: "pegs",
+  stove: "stove",
+  fuel: "fuel",
+  meltSnow: "melt snow",
+  fire: "fire",
+  eat: "eat",
+  knots: "knots",
+  rope: "rope",
+  harness: "harness",
+  bindings: "bindings",
+  skins: "skins",
+  animals: "animals",
+  photographs: "photographs",
+  mending: "mending",
+  wound: "wound",
+  toilet: "toilet",
+  own: "own task",
+};
+export const needs: Record<Schema["Dexterity"], string> = {
+  none: "any glove",
+  coarse: "coarse",
+  fine: "fine",
+  bare: "bare fingers",
+};
+export const watched: Record<Schema["Watched"], string> = {
+  noseAndCheeks: "nose and cheeks",
+  ears: "ears",
+  fingers: "fingers",
+  toes: "toes",
+};
 export const parts = {
   head: "head",
   face: "face",
