@@ -19,7 +19,7 @@ const inWords = (trip: Trip): Member[] =>
         ? []
         : trip.nights.flatMap((n, i) => {
             const day = m.days.find((d) => d.nightId === n.id);
-            return words[i] && day ? [{ ...day, work: words[i], blocks: null, worn: null }] : [];
+            return words[i] && day ? [{ ...day, work: words[i], blocks: null, worn: null, tasks: null }] : [];
           }),
   }));
 

@@ -114,8 +114,8 @@ public static class EndsAnswers
         var worn = feet.WornAtWorst(played);
         var now = feet.Of(worn);
         var along = run.Outfit.Uses.Select(run.Closet.Find).OfType<KitItem>().ToList();
-        FootChoice Choice(FootStack stack) =>
-            new(stack, Cut(Part.Feet, day, coldFeet, stack.Things, stack.Lowest.Celsius));
+        FootChoice Choice(FootStack stack, double toes) =>
+            new(stack, Cut(Part.Feet, day, coldFeet, stack.Things, toes));
         return new(
             plan.NightId,
             HandWork.Usual,
@@ -133,8 +133,8 @@ public static class EndsAnswers
                     .ToHashSet()
             ),
             [.. HandCuts(day, played, minutes, worst)],
-            now.Things.Count == 0 ? null : Choice(now),
-            [.. feet.Others(worn, now, stop).Select(Choice)],
+            now.Things.Count == 0 ? null : Choice(now, coldFeet?.Toes.Celsius ?? now.Lowest.Celsius),
+            [.. feet.Others(worn, now, stop).Select(o => Choice(o, o.Lowest.Celsius))],
             FootStacks.Bindings(along.Where(FootStacks.IsBinding), worn),
             FacePlans.Of(day, minutes, along),
             [.. party.SelectMany(p => WatchOf(p, night)).OrderBy(w => w.FromHour)],

@@ -67,7 +67,7 @@ public sealed class DayRun
         (this.day, this.trace, this.stop) = (day, trace, stop);
         // What is done before it, or after, is done in the night.
         var begins = day.Blocks.Count > 0 ? day.Blocks[0].FromHour - 1e-6 : 0;
-        work = new([.. day.Tasks.Where(t => t.Task.Hour >= begins)], day.LinerStays);
+        work = new([.. day.Tasks.Where(t => t.Task.Hour >= begins)], day.LinerStays, day.Find);
         water = day.Morning.Take();
         capacity = BodyHeat.Capacity(day.Sleeper);
         area = day.Sleeper.BodyAreaM2;
@@ -161,7 +161,7 @@ public sealed class DayRun
             losses[part] = DayStack.Conductance(worn, (Part)part, at.Movement, day.Sleeper.GirthCm, left);
         var (sweat, liquid) = (0.0, 0.0);
         double pouredOut;
-        var stretch = new Stretch(span, at, worn, losses, left);
+        var stretch = new Stretch(span, at, worn, losses, left, day.IsInBed(span.Block));
         using (var column = new WornColumn(DayStack.Column(worn, at.Movement, left), water, area))
         {
             var minutes = Math.Max(1, (int)Math.Ceiling((span.ToHour - span.FromHour) * 60 - 1e-6));
@@ -252,7 +252,8 @@ public sealed class DayRun
         Where at,
         Worn[] worn,
         ReadOnlySpan<double> conductance,
-        Func<KitItem, double> left
+        Func<KitItem, double> left,
+        bool inBed
     )
     {
         public Span Span { get; } = span;
@@ -264,6 +265,8 @@ public sealed class DayRun
         public bool TightHands { get; } = DayStack.FitOf(worn, Part.Hands).IsTight;
         public bool TightFeet { get; } = DayStack.FitOf(worn, Part.Feet).IsTight;
         public bool Poles { get; } = Work.HoldsPoles(span.Block.Activity);
+        public bool InTent { get; } = span.Block.Place == DayPlace.Tent;
+        public bool InBed { get; } = inBed;
     }
 
     private void Minute(
@@ -294,6 +297,11 @@ public sealed class DayRun
             Tight: stretch.TightFeet,
             Share: ownFeet
         );
+        // In the tent hands that are clumsy are warmed on the body; in the bag they lie there.
+        var warmed =
+            stretch.InTent && (fingers < Extremity.ClumsyBelow || stretch.InBed)
+                ? Extremity.OnTheBody(skin, vessels, made, ownHands)
+                : (ExtremityStep?)null;
         var held = new ExtremityStep(
             conductance[(int)Part.Hands],
             air,
@@ -308,17 +316,20 @@ public sealed class DayRun
             new(held, at.Movement, stretch.Worn, day.Sleeper.GirthCm, stretch.Left, ownHands),
             AtHand
         );
+        hands = work.Now is null ? warmed ?? hands : hands;
         if (work is { Now.Wet: true, On: [.., var outermost] })
             water.Wet(outermost.Garment.Item, HandWork.WetsGlovesPerMinute * 60 * hours);
         Span<double> dry = stackalloc double[6];
         var whole = 0.0;
         for (var part = 0; part < 6; part++)
         {
-            var lost = (skin - air) * ((Part)part == Part.Hands ? hands.Conductance : conductance[part]);
+            var lost =
+                (skin - air)
+                * ((Part)part == Part.Hands && work.Now is not null ? hands.Conductance : conductance[part]);
             // Hands and feet lose no more than blood brings.
             lost = (Part)part switch
             {
-                Part.Hands => Math.Min(lost, Extremity.Hands.Supply(fingers, hands)),
+                Part.Hands => Math.Min(lost, Extremity.Hands.Supply(fingers, work.Now is null ? held : hands)),
                 Part.Feet => Math.Min(lost, Extremity.Feet.Supply(toes, feet)),
                 _ => lost,
             };

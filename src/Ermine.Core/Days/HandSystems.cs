@@ -134,7 +134,7 @@ public sealed class HandSystems
     /// <summary>The hands as they would fare in one set all day.</summary>
     private HandSystem Through(Worn[] set)
     {
-        var work = new HandsAtWork(day.Tasks, day.LinerStays);
+        var work = new HandsAtWork(day.Tasks, day.LinerStays, day.Find);
         var celsius = day.Body.HandsC;
         var (lowest, clumsy, numb) = (celsius, 0.0, 0.0);
         var tight = DayStack.FitOf(set, Part.Hands).IsTight;

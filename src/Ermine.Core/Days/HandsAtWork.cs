@@ -64,7 +64,8 @@ internal readonly record struct HandsNow(
 /// </summary>
 /// <param name="tasks">The tasks, in order of time.</param>
 /// <param name="linerStays">The glove next to the skin stays on.</param>
-internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays)
+/// <param name="find">A thing that comes along; what is set on a task is at hand for it.</param>
+internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays, Func<Guid, Garment?> find)
 {
     /// <summary>Fingers are followed for this long after a task, h.</summary>
     private const double Followed = 3;
@@ -157,13 +158,9 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
     private void Begin(HandWork work, double hour, double celsius, in HandsNow hands, IEnumerable<Garment> within)
     {
         Garment[] worn = [.. hands.Worn.Where(IsOfHands).Select(w => w.Garment)];
-        Garment[] all =
-        [
-            .. worn.Concat(within.Where(g => g.Main == Part.Hands && !worn.Contains(g)))
-                .OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order)),
-        ];
+        Garment[] all = InOrder(worn.Concat(within.Where(g => g.Main == Part.Hands && !worn.Contains(g))));
         var best = work.Task.On is { } said
-            ? Choice(work, [.. all.Where(g => said.Contains(g.Item.Id))], worn, celsius, hands)
+            ? Choice(work, InOrder(said.Select(find).OfType<Garment>()), worn, celsius, hands)
             : Best(work, Sets(all), worn, celsius, hands, linerStays);
         now = work with { Minutes = best.Minutes };
         (on, seconds) = (best.On, best.Seconds);
@@ -171,6 +168,9 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
         (begins, ends, before, lowest) = (hour, hour + best.Minutes / 60 + seconds / 3600, celsius, celsius);
         (clumsy, noFine, numb, fails) = (null, null, null, null);
     }
+
+    private static Garment[] InOrder(IEnumerable<Garment> some) =>
+        [.. some.Order(Comparer<Garment>.Create(Dressed.Order))];
 
     /// <summary>What is on in a task, and how it goes.</summary>
     internal readonly record struct Chosen(Worn[] On, double Minutes, double Seconds, double Lowest);

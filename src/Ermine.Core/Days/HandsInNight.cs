@@ -28,10 +28,6 @@ public sealed record NightTask(
 /// <summary>Hands through a night: in the bag with the arms, out of it for what has to be done (assumption).</summary>
 public static class HandsInNight
 {
-    /// <summary>In the bag hands lie on the body: air between them is so much colder than the skin, K, and what parts them from it, m²K/W.</summary>
-    private const double UnderSkin = 3,
-        OnTheBody = 0.15;
-
     /// <summary>Follows the hands.</summary>
     /// <param name="night">The night as it was played.</param>
     /// <param name="hours">Its hours.</param>
@@ -51,7 +47,7 @@ public static class HandsInNight
         Garment[] all = [.. gloves.OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order))];
         foreach (var at in hours.Steps)
         {
-            var inBag = new ExtremityStep(1 / OnTheBody, at.Skin.Celsius - UnderSkin, at.Debt, at.Made, Share: own);
+            var inBag = Extremity.OnTheBody(at.Skin.Celsius, at.Debt, at.Made, own);
             var outside = new ExtremityStep(1, at.Around.Celsius, at.Debt, at.Made, Share: own);
             foreach (var work in tasks.Where(t => t.Task.Hour > before - 1e-6 && t.Task.Hour <= at.Hour - 1e-6))
             {

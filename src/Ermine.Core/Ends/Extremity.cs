@@ -40,6 +40,18 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
     /// <param name="part">Feet or hands.</param>
     public static Extremity Of(Part part) => part == Part.Hands ? Hands : Feet;
 
+    /// <summary>Air between hands and the body that they lie on is so much colder than its skin, K, and what parts them from it, m²K/W.</summary>
+    private const double UnderSkin = 3,
+        BetweenThem = 0.15;
+
+    /// <summary>Hands held on the body to warm them, as in a bag or under the arms.</summary>
+    /// <param name="skinC">Mean skin temperature of the body, °C.</param>
+    /// <param name="debt">Its heat debt, Wh/m².</param>
+    /// <param name="made">Heat made, W/m².</param>
+    /// <param name="share">Share of the usual supply that reaches them.</param>
+    public static ExtremityStep OnTheBody(double skinC, double debt, double made, double share) =>
+        new(1 / BetweenThem, skinC - UnderSkin, debt, made, Share: share);
+
     /// <summary>From here down a part that nothing warms gets ever less blood, and from there no less, °C.</summary>
     public const double FullFrom = 22,
         LeastFrom = 16;

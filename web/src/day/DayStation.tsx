@@ -157,17 +157,19 @@ export function Component() {
                   aria-label="Which clothes"
                   className="mb-1 flex overflow-hidden rounded-lg border border-edge/60"
                 >
-                  {groups.map((g) => (
-                    <button
-                      key={g}
-                      type="button"
-                      aria-pressed={group === g}
-                      className="min-h-11 grow bg-card aria-pressed:bg-ice-wash aria-pressed:font-semibold"
-                      onClick={() => setGroup(g)}
-                    >
-                      {groupNames[g]}
-                    </button>
-                  ))}
+                  {groups
+                    .filter((g) => g !== "hands" && g !== "feet")
+                    .map((g) => (
+                      <button
+                        key={g}
+                        type="button"
+                        aria-pressed={group === g}
+                        className="min-h-11 grow bg-card aria-pressed:bg-ice-wash aria-pressed:font-semibold"
+                        onClick={() => setGroup(g)}
+                      >
+                        {groupNames[g]}
+                      </button>
+                    ))}
                 </div>
               )}
               {answer.wearable.length === 0 ? (

@@ -1,5 +1,5 @@
-import type { Bar, DayTask, Schema } from "../api/client";
-import { plainSchools, putOn } from "../day/day";
+import type { DayTask, Schema } from "../api/client";
+import { plainSchools } from "../day/day";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
 import { Check } from "../parts/Field";
@@ -32,25 +32,11 @@ export function HandsAside(props: AsideProps) {
         })),
       ],
     }));
-  /** The best for a task is set on it, and what it needs is put within reach. */
+  /** The best for a task is set on it; what is set is at hand for it. */
   const take = (task: DayTask, best: Schema["BestForTask"]) =>
     edit.change((day) => ({
       ...day,
       tasks: (day.tasks ?? []).map((t) => (t.id === task.id ? { ...t, on: best.on } : t)),
-      worn: best.on
-        .filter((id) => !(day.worn ?? []).some((b) => b.itemId === id && covers(b, task.hour)))
-        .reduce<Bar[]>(
-          (bars, itemId) =>
-            putOn(bars, {
-              itemId,
-              fromHour: Math.max(from, task.hour - 0.25),
-              toHour: Math.min(to, task.hour + 0.5),
-              atHand: true,
-              opening: null,
-              pinned: true,
-            }),
-          [...(day.worn ?? [])],
-        ),
     }));
   const isWorn = (s: Schema["HandSystem"]) =>
     s.things.length === worn.size && s.things.every((id) => worn.has(id));
@@ -217,8 +203,6 @@ export function HandsAside(props: AsideProps) {
     </>
   );
 }
-
-const covers = (bar: Bar, hour: number) => bar.fromHour <= hour + 1e-9 && hour < bar.toHour - 1e-9;
 
 const lasts = (minutes: number | null) => (minutes === null ? "longer than a day" : spoken(minutes));
 

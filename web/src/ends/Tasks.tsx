@@ -153,18 +153,19 @@ export function Tasks(props: {
           </span>
         )}
         {byDay.map((t, i) => (
-          <span key={t.id}>
-            <i
-              className="absolute top-0 border-edge/60 border-l"
-              style={{ left: x(t.hour), height: (rows[i] ?? 0) * high }}
-            />
-            {chip(
-              t,
-              { left: at(t), width: width(t), top: (rows[i] ?? 0) * high, height: high - 3 },
-              `absolute flex cursor-grab ${shape}`,
-            )}
-          </span>
+          <i
+            key={t.id}
+            className="absolute top-0 border-edge/60 border-l"
+            style={{ left: x(t.hour), height: (rows[i] ?? 0) * high }}
+          />
         ))}
+        {byDay.map((t, i) =>
+          chip(
+            t,
+            { left: at(t), width: width(t), top: (rows[i] ?? 0) * high, height: high - 3 },
+            `absolute flex cursor-grab ${shape}`,
+          ),
+        )}
         {byDay.length === 0 && (
           <p className="text-[13.5px] text-soft leading-[26px]" style={{ paddingLeft: scale.left }}>
             Nothing yet: add what needs fingers today, and see what may stay on.
@@ -182,6 +183,8 @@ export function Tasks(props: {
           <Popover.Portal>
             <Popover.Content
               align="start"
+              // The new task opens in its stead.
+              onCloseAutoFocus={(e) => e.preventDefault()}
               sideOffset={6}
               collisionPadding={8}
               className="z-40 max-h-(--radix-popover-content-available-height) w-[340px] max-w-[94vw] overflow-y-auto rounded-xl border border-line bg-paper p-3 shadow-lg"

@@ -275,7 +275,10 @@ function SleeperMenu() {
         {trip.members.length > 1 && <span className="text-soft">of {trip.members.length}</span>} <Caret />
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" className={`${menu} w-80 space-y-2 p-3`}>
+        <Popover.Content
+          align="end"
+          className={`${menu} max-h-(--radix-popover-content-available-height) w-80 space-y-2 overflow-y-auto p-3`}
+        >
           <p className="text-[13px] text-soft">Along on {trip.name}</p>
           <ul>
             {trip.members.map((m, i) => (
