@@ -2,6 +2,7 @@ using BenchmarkDotNet.Attributes;
 using Ermine.Core.Answers;
 using Ermine.Core.Body;
 using Ermine.Core.Days;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
@@ -38,6 +39,25 @@ public class DayBench
         "linerSocks",
         "winterBoots",
     ];
+
+    /// <summary>Twelve pieces for the hands.</summary>
+    private static readonly string[] HandPiecesAlong =
+    [
+        "linerGloves",
+        "synthLinerGloves",
+        "mittens",
+        "fleeceGloves",
+        "woolGloves",
+        "workGloves",
+        "skiGloves",
+        "woolMittens",
+        "downMittens",
+        "mittenLiners",
+        "mittenShells",
+        "gloveShells",
+    ];
+
+    private (DayToPlay Day, DayPlayed Played, IReadOnlyList<BodyMinute> Minutes) atTasks;
 
     private DayToPlay twelveHours = null!,
         twelveBlocks = null!;
@@ -89,6 +109,29 @@ public class DayBench
             run.Days.Of(outfit, closet, 0, work, run.PlanOf(0), Water.None, BodyHeat.Rested)!;
         twelveHours = Of([blocks[1] with { FromHour = 8, ToHour = 20 }]);
         twelveBlocks = Of(blocks);
+        var gloves = HandPiecesAlong.Select(t => ItemTypes.Find(t)!.Make(Guid.NewGuid(), t)).ToList();
+        var bare = Of(blocks);
+        var dressed = bare with
+        {
+            Wearable = gloves
+                .Select(g => Garment.Of(g, ItemReader.Read(g))!)
+                .Concat(bare.Wearable.Values.Where(g => g.Main != Part.Hands))
+                .ToDictionary(g => g.Item.Id),
+            Worn =
+            [
+                .. bare.Worn.Where(b => bare.Wearable[b.ItemId].Main != Part.Hands),
+                new(gloves[0].Id, 8, 20),
+                new(gloves[2].Id, 8, 20),
+            ],
+            Tasks =
+            [
+                .. Enum.GetValues<TaskKind>()
+                    .Take(10)
+                    .Select((kind, n) => HandWork.Of(new(Guid.NewGuid(), kind, 8.5 + n))),
+            ],
+        };
+        var (played, minutes) = DayRun.Traced(dressed);
+        atTasks = (dressed, played, minutes);
     }
 
     [Benchmark(Description = "a day of twelve hours, minute by minute")]
@@ -96,6 +139,16 @@ public class DayBench
 
     [Benchmark(Description = "the same with twelve blocks")]
     public DayPlayed PlayBlocks() => DayRun.Play(twelveBlocks);
+
+    [Benchmark(Description = "twelve hand pieces over ten tasks")]
+    public int HandPieces()
+    {
+        var systems = new HandSystems(atTasks.Day, atTasks.Minutes);
+        return systems.Ranked(6, default).Count + systems.Best(atTasks.Played.Tasks, default).Count;
+    }
+
+    [Benchmark(Description = "hands, feet and face of a day, whole answer")]
+    public EndsAnswer Ends() => EndsAnswers.Of([run], 0, 0);
 
     [Benchmark(Description = "dressing twenty pieces over twelve blocks")]
     public DayDressed Dress() => Dressing.Dress(twelveBlocks, new(), []);

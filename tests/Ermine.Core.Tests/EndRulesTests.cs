@@ -166,6 +166,27 @@ public class EndRulesTests
     }
 
     [Fact]
+    public void A_cover_let_down_leaves_the_face_bare()
+    {
+        var tube = DayRunTests.Of("fleeceTube");
+        double Share(Opening position) =>
+            Play(
+                [Block(8, 9, air: -32, wind: 9)],
+                [.. Walking.Where(i => i.Type != "balaclava"), tube],
+                opening: position
+            )
+                .Blocks[0]
+                .FaceShare;
+        Assert.Equal(0, Share(Opening.Closed));
+        Assert.True(Share(Opening.Zips) > 0.5);
+        var garment = Days.Garment.Of(tube, ItemReader.Read(tube))!;
+        Assert.True(garment.IsFaceCover);
+        Assert.True(garment.Cover(Part.Face, Opening.Neck) < Days.Garment.CoversMouth);
+        Assert.Equal(0, garment.Cover(Part.Face, Opening.Hanging));
+        Assert.Equal(garment.Cover(Part.Head, Opening.Closed), garment.Cover(Part.Head, Opening.Hanging));
+    }
+
+    [Fact]
     public void The_watch_list_names_who_when_and_where()
     {
         var day = ToPlay(

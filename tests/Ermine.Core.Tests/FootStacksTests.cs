@@ -110,6 +110,24 @@ public class FootStacksTests
     }
 
     [Fact]
+    public void Gaiters_keep_part_of_the_wet_off()
+    {
+        double Wet(params KitItem[] more) =>
+            Play([Block(8, 12, air: 0) with { Sky = Sky.WetSnow }], [.. Walking, .. more])
+                .Things.First(t => t.ItemId == Walking.First(i => i.Type == "winterBoots").Id)
+                .AfterG;
+        Assert.InRange(Wet(Of("gaiters")) / Wet(), 0.25, 0.8);
+    }
+
+    [Fact]
+    public void Liners_of_boots_are_kept_dry_in_turn_like_socks()
+    {
+        Assert.Equal(Purpose.Liners, Slot.Of(Of("feltLiners")).Purpose);
+        Assert.Equal(Purpose.Other, Slot.Of(Of("downBooties")).Purpose);
+        Assert.True(Textiles.Wetting(Purpose.Liners, DayWork.Hard) > 0);
+    }
+
+    [Fact]
     public void The_cut_is_pressed_to_its_room_and_runs_from_skin_to_air()
     {
         var (day, _, now, worn) = With([Thin, Thick, Of("woolSocks"), Boot]);

@@ -151,6 +151,18 @@ public class HandsAtWorkTests
     }
 
     [Fact]
+    public void Sleeves_warm_only_while_poles_are_held()
+    {
+        double Lowest(Activity activity, params KitItem[] hands) =>
+            DayRun
+                .Play(Day([], hands, activity: activity), TestContext.Current.CancellationToken)
+                .Moments.Min(m => m.Fingers.Celsius);
+        var sleeves = Of("poleSleeves");
+        Assert.True(Lowest(Activity.Snowshoe, Liner, sleeves) > Lowest(Activity.Snowshoe, Liner) + 1);
+        Assert.Equal(Lowest(Activity.Walk, Liner), Lowest(Activity.Walk, Liner, sleeves), 6);
+    }
+
+    [Fact]
     public void Systems_are_found_by_fit_and_the_best_of_each_task_among_them()
     {
         KitItem[] hands = [Liner, Mitten, Of("woolGloves"), Of("woolMittens"), Of("mittenShells"), Of("downMittens")];

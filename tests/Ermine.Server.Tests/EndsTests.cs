@@ -15,18 +15,27 @@ public sealed class EndsTests(App app) : IClassFixture<App>
     private async Task<JsonNode> Sound(string path, string body) => await Sound(path, JsonNode.Parse(body)!);
 
     [Theory]
-    [InlineData("""{ "part": "hand", "insulation": 0.35, "airC": -25, "windMs": 0.3, "minutes": 200 }""", 63, 85, 107, 172)]
+    [InlineData(
+        """{ "part": "hand", "insulation": 0.35, "airC": -25, "windMs": 0.3, "minutes": 200 }""",
+        63,
+        85,
+        107,
+        172
+    )]
     [InlineData("""{ "part": "hand", "insulation": 0, "airC": -25, "windMs": 5, "minutes": 30 }""", 2, 4, 5, 8)]
     [InlineData("""{ "part": "foot", "insulation": 0.35, "airC": -25, "minutes": 200 }""", 57, 81, 105, 175)]
-    [InlineData("""{ "part": "foot", "insulation": 0.20, "airC": 0, "metabolicWPerM2": 65, "debt": 5, "minutes": 5 }""", 59, 95, 146, null)]
+    [InlineData(
+        """{ "part": "foot", "insulation": 0.20, "airC": 0, "metabolicWPerM2": 65, "debt": 5, "minutes": 5 }""",
+        59,
+        95,
+        146,
+        null
+    )]
     public async Task Minutes_until_fingers_and_toes_are_cold(string body, int? at20, int? at15, int? at10, int? at0)
     {
         var answer = await Sound("/api/calc/extremity", body);
         var until = answer["minutesUntil"]!;
-        Assert.Equal(
-            [at20, at15, at10, at0],
-            new[] { "20", "15", "10", "0" }.Select(line => (int?)until[line])
-        );
+        Assert.Equal([at20, at15, at10, at0], new[] { "20", "15", "10", "0" }.Select(line => (int?)until[line]));
         var celsius = answer["celsius"]!.AsArray();
         Assert.Equal((int)JsonNode.Parse(body)!["minutes"]!, celsius.Count);
         if (at20 is { } minute && minute <= celsius.Count)
@@ -39,7 +48,10 @@ public sealed class EndsTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_face_answers_with_its_own_speed_and_its_cover()
     {
-        var still = await Sound("/api/calc/face", """{ "airC": -25, "windMs": 5, "ownSpeedMs": 0, "covered": false }""");
+        var still = await Sound(
+            "/api/calc/face",
+            """{ "airC": -25, "windMs": 5, "ownSpeedMs": 0, "covered": false }"""
+        );
         var fast = await Sound("/api/calc/face", """{ "airC": -25, "windMs": 5, "ownSpeedMs": 6, "covered": true }""");
         Assert.True((double)fast["minutes"]! < (double)still["minutes"]!);
         Assert.True((double)fast["windChillC"]! < (double)still["windChillC"]!);
@@ -53,7 +65,11 @@ public sealed class EndsTests(App app) : IClassFixture<App>
 
     [Theory]
     [InlineData("/api/calc/extremity", """{ "part": "hand", "insulation": -1, "airC": -25 }""", "insulation")]
-    [InlineData("/api/calc/extremity", """{ "part": "hand", "insulation": 0.1, "airC": -25, "minutes": 0 }""", "minutes")]
+    [InlineData(
+        "/api/calc/extremity",
+        """{ "part": "hand", "insulation": 0.1, "airC": -25, "minutes": 0 }""",
+        "minutes"
+    )]
     [InlineData("/api/calc/face", """{ "airC": -125 }""", "airC")]
     [InlineData("/api/calc/face", """{ "airC": -25, "ownSpeedMs": 100 }""", "ownSpeedMs")]
     [InlineData("/api/calc/own-line", """{ "part": "foot", "insulation": 0.4, "airC": -15, "hours": 40 }""", "hours")]
@@ -76,10 +92,9 @@ public sealed class EndsTests(App app) : IClassFixture<App>
 
     private async Task<JsonObject> Asked(Action<JsonObject> change)
     {
-        var trip = await app.Trip();
+        var trip = (JsonObject)(await app.Trip()).DeepClone();
         var night = (string)trip["nights"]![3]!["id"]!;
-        var day = (JsonObject)
-            trip["members"]![0]!["days"]!.AsArray().First(d => (string)d!["nightId"]! == night)!;
+        var day = (JsonObject)trip["members"]![0]!["days"]!.AsArray().First(d => (string)d!["nightId"]! == night)!;
         change(day);
         return new()
         {
@@ -112,16 +127,15 @@ public sealed class EndsTests(App app) : IClassFixture<App>
         Assert.Equal(2, ends["watch"]!.AsArray().Select(w => (string)w!["sleeperId"]!).Distinct().Count());
         // The day itself tells the same.
         var day = await Sound("/api/plan/day", asked);
-        Assert.Equal(
-            (double)lived[0]!["lowest"]!,
-            (double)day["played"]!["tasks"]![0]!["lowest"]!,
-            1e-6
-        );
+        Assert.Equal((double)lived[0]!["lowest"]!, (double)day["played"]!["tasks"]![0]!["lowest"]!, 1e-6);
     }
 
     [Theory]
     [InlineData("""{ "id": "7d5f3a52-0f5e-4a53-9a43-2a8f9c1f0001", "kind": "phone", "hour": 40 }""", "hour")]
-    [InlineData("""{ "id": "7d5f3a52-0f5e-4a53-9a43-2a8f9c1f0001", "kind": "phone", "hour": 10, "minutes": 600 }""", "minutes")]
+    [InlineData(
+        """{ "id": "7d5f3a52-0f5e-4a53-9a43-2a8f9c1f0001", "kind": "phone", "hour": 10, "minutes": 600 }""",
+        "minutes"
+    )]
     [InlineData(
         """{ "id": "7d5f3a52-0f5e-4a53-9a43-2a8f9c1f0001", "kind": "phone", "hour": 10, "on": ["7d5f3a52-0f5e-4a53-9a43-2a8f9c1f0002"] }""",
         "on"

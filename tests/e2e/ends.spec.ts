@@ -47,7 +47,7 @@ test("the face has its minutes, its turns and a cover that is worn in a press", 
   await expect(page.getByRole("img", { name: /^Minutes until bare skin freezes/ })).toBeVisible();
   await expect(page.getByText(/to its dry side/).first()).toBeVisible();
   await page.getByRole("button", { name: /^Wear Neck tube, fleece then/ }).click();
-  await expect(page.getByRole("button", { name: /^Neck tube, fleece, closed/ }).first()).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Neck tube, fleece, over mouth and nose/ }).first()).toBeVisible();
   await expect(page.getByRole("button", { name: /^Wear Neck tube/ })).toHaveCount(0);
   await expect(page.getByRole("heading", { name: "Look at each other" })).toBeVisible();
   await page.getByText("If something is white or numb").click();

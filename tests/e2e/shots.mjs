@@ -11,13 +11,16 @@ const shots = [
   { name: "night-frost", path: "night/7" },
   { name: "day", path: "day/4" },
   { name: "day-phone", path: "day/4", width: 390, height: 844 },
+  { name: "hands", path: "day/4?of=hands" },
+  { name: "face", path: "day/4?of=face", theme: "lamp" },
   { name: "dry", path: "dry/1" },
   { name: "dry-day", path: "dry/3", drop: /^Balaclava, evening 3/ },
   { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
-  // Last, for it changes the trip.
+  // Last, for they change the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
   { name: "cold-barrier", path: "dry/1", habit: "Vapour barrier at night", then: "cold/4" },
+  { name: "one-sock-too-many", path: "day/4?of=feet", wear: /^\+ Night socks, spare pair/ },
 ];
 
 /** A bed that is only begun, on a trip of its own. */
@@ -52,6 +55,11 @@ await withDemo(async (url) => {
     if (shot.drop) {
       await page.getByRole("button", { name: shot.drop }).click();
       await page.getByRole("button", { name: /^Open day/ }).waitFor();
+    }
+    if (shot.wear) {
+      await page.getByRole("listitem").filter({ hasText: shot.wear }).getByRole("button", { name: "Wear" }).click();
+      await page.getByText("mm too much in the boot").waitFor();
+      await page.getByText("Saved").waitFor();
     }
     if (shot.school) {
       await page.getByRole("radio", { name: new RegExp(shot.school) }).click();

@@ -86,7 +86,15 @@ public sealed record DayAnswer(
 /// <param name="Main">The part of the body that it is mainly for.</param>
 /// <param name="Resistance">Where it lies, dry.</param>
 /// <param name="ForSleep">It is kept for sleeping and worn in the tent alone.</param>
-public sealed record WearablePiece(Guid ItemId, Tier Tier, Part Main, Insulation Resistance, bool ForSleep);
+/// <param name="FaceCover">It covers mouth and nose: instead of being opened it is drawn up and let down.</param>
+public sealed record WearablePiece(
+    Guid ItemId,
+    Tier Tier,
+    Part Main,
+    Insulation Resistance,
+    bool ForSleep,
+    bool FaceCover
+);
 
 /// <summary>What a school of dressing would cost on a day.</summary>
 /// <param name="Schools">The schools then.</param>
@@ -243,7 +251,8 @@ public static class DayAnswers
                         g.Tier,
                         g.Main,
                         new(g.Resistance),
-                        forSleep.ContainsKey(g.Item.Id)
+                        forSleep.ContainsKey(g.Item.Id),
+                        g.IsFaceCover
                     )),
             ]
         );

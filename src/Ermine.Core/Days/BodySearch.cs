@@ -64,7 +64,7 @@ public sealed partial class Dressing
                     grams[set] += piece.Item.MassG;
                     (torso, legs) = (Math.Max(torso, onTorso), Math.Max(legs, onLegs));
                     face = Math.Max(face, piece.Cover(Part.Face, Opening.Closed));
-                    var passes = OutsideWater.Passes(piece);
+                    var passes = OutsideWater.Passes(piece, dressing.day.DaysOut);
                     // What lies outermost gets wet, whatever keeps the rest dry.
                     dryTorso = onTorso >= 0.5 ? passes : dryTorso;
                     dryLegs = onLegs >= 0.5 ? passes : dryLegs;

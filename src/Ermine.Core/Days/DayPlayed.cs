@@ -60,12 +60,14 @@ public sealed record DayToPlay(
         else
         {
             var inTent = block.Place == DayPlace.Tent;
+            var poles = Work.HoldsPoles(block.Activity);
             foreach (var bar in Worn)
             {
                 if (
                     !bar.AtHand
                     && bar.Covers(hour)
                     && (inTent ? Find(bar.ItemId) : Wearable.GetValueOrDefault(bar.ItemId)) is { } garment
+                    && (poles || !garment.IsOnPoles)
                 )
                     on.Add((garment, bar.Opening));
             }

@@ -209,7 +209,13 @@ public sealed class DayRun
     /// <summary>What is worn with its openings; those left to the wearer are opened just before sweat would come.</summary>
     private Worn[] Closed(List<(Garment Garment, Opening? Opening)> dress, Where at)
     {
-        Worn[] As(Opening opening) => [.. dress.Select(d => new Worn(d.Garment, d.Opening ?? opening))];
+        Worn[] As(Opening opening) =>
+            [
+                .. dress.Select(d => new Worn(
+                    d.Garment,
+                    d.Opening ?? (d.Garment.IsFaceCover ? Opening.Closed : opening)
+                )),
+            ];
         var worn = As(Opening.Closed);
         if (debt > VentsFrom || dress.All(d => d.Opening is not null))
             return worn;
@@ -461,9 +467,11 @@ public sealed class DayRun
                 var cover = worn[i].Garment.Cover(part, worn[i].Opening);
                 if (cover < Sweat.LeastCover)
                     continue;
-                var through = left * OutsideWater.Passes(worn[i].Garment, day.DaysOut);
+                // What covers half of a part sheds the rest as well; a gaiter leaves the toes to the boot.
+                var share = cover >= 0.5 ? 1 : cover;
+                var through = left * (1 - share * (1 - OutsideWater.Passes(worn[i].Garment, day.DaysOut)));
                 dripped += left - through;
-                left = through - water.Wet(worn[i].Garment.Item, through);
+                left = through - water.Wet(worn[i].Garment.Item, share * through);
             }
             dripped += left;
         }

@@ -75,9 +75,6 @@ public sealed record FacePlan(
 /// <summary>Plans the face through a day that was played: covered where bare skin would freeze, down on the neck to dry elsewhere.</summary>
 public static class FacePlans
 {
-    /// <summary>Share of the face from which a thing covers mouth and nose.</summary>
-    private const double CoversMouth = 0.5;
-
     /// <summary>Bare skin that would freeze within this is covered, min.</summary>
     private const double CoverWithin = 30;
 
@@ -97,7 +94,7 @@ public static class FacePlans
     public static FacePlan Of(DayToPlay day, IReadOnlyList<BodyMinute> minutes, IReadOnlyCollection<KitItem> along)
     {
         var covers = day
-            .Wearable.Values.Where(g => g.Main is Part.Head or Part.Face && IsCover(g))
+            .Wearable.Values.Where(g => g.IsFaceCover)
             .OrderByDescending(g => IsTurned(g.Item))
             .ThenBy(g => g.IsSpare)
             .ThenBy(g => g.Item.MassG)
@@ -148,9 +145,6 @@ public static class FacePlans
         );
     }
 
-    /// <summary>Covers mouth and nose.</summary>
-    public static bool IsCover(Garment garment) => garment.Cover(Part.Face, Opening.Closed) >= CoversMouth;
-
     private static bool IsTurned(KitItem item) => ItemTypes.IsOf(item, "tube");
 
     private static bool IsMask(KitItem item) => ItemTypes.IsOf(item, "mask");
@@ -173,10 +167,10 @@ public static class FacePlans
             new(minutes.Min(m => Wind.Chill(new(m.AirC), m.WindMs).Celsius)),
             minutes.Select(m => Wind.MinutesToFrostbite(new(m.AirC), m.WindMs)).Where(m => m is not null).Min(),
             [
-                .. worn.Where(w => w.Garment.Cover(Part.Face, w.Opening ?? Opening.Closed) >= CoversMouth)
+                .. worn.Where(w => w.Garment.Cover(Part.Face, w.Opening ?? Opening.Closed) >= Garment.CoversMouth)
                     .Select(w => w.Garment.Item.Id),
             ],
-            worn.Any(w => w.Garment.Cover(Part.Head, w.Opening ?? Opening.Closed) >= CoversMouth)
+            worn.Any(w => w.Garment.Cover(Part.Head, w.Opening ?? Opening.Closed) >= Garment.CoversMouth)
         );
     }
 

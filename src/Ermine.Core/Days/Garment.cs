@@ -48,6 +48,7 @@ public sealed class Garment
         var resistance = (reading.Insulation?.SI ?? 0) * item.LoftFactor;
         foreach (var part in Enum.GetValues<Part>())
             cover[(int)part] = item.Cover[part] >= CoveredFrom ? 1 : item.Cover[part];
+        IsOnPoles = ItemTypes.IsOf(item, "polesleeve");
         Tier = TierOf(item, resistance);
         Main = Enum.GetValues<Part>().MaxBy(p => item.Cover[p] * Parts.BodyShare[p]);
         Resistance = Main == Part.Hands ? resistance * Gloves.Kept(item.Fingers) : resistance;
@@ -74,6 +75,25 @@ public sealed class Garment
     /// <summary>Goes over everything where one stands, and comes off before work.</summary>
     public bool IsForStops => Tier == Tier.Over && Main is Part.Torso or Part.Legs && Item.Kind != ItemKind.Gear;
 
+    /// <summary>A sleeve on the poles: it warms while they are held.</summary>
+    public bool IsOnPoles { get; }
+
+    /// <summary>Covers mouth and nose while it is drawn up.</summary>
+    public bool IsFaceCover => Main is Part.Head or Part.Face && cover[(int)Part.Face] >= CoversMouth;
+
+    /// <summary>Share of the face from which a thing covers mouth and nose.</summary>
+    public const double CoversMouth = 0.5;
+
+    /// <summary>Share of what a drawn-up face cover covers that it still does further down (assumption).</summary>
+    private static double FaceKept(Opening position) =>
+        position switch
+        {
+            Opening.Closed => 1,
+            Opening.Neck => 0.7,
+            Opening.Zips => 0.2,
+            _ => 0,
+        };
+
     /// <summary>Down, which loses its loft under straps and in sweat.</summary>
     public bool IsDown => Item.Material is Material.Down or Material.TreatedDown;
 
@@ -87,13 +107,13 @@ public sealed class Garment
     /// <summary>Whether there is anything to open over a part: torso and legs, but not tights.</summary>
     public bool Opens(Part part) => part == Part.Torso || part == Part.Legs && Tier != Tier.Skin;
 
-    /// <summary>Share of a part that it covers; a hood of its own only while it is up.</summary>
+    /// <summary>Share of a part that it covers; a hood of its own only while it is up, the face by how far a cover is drawn up.</summary>
     /// <param name="part">The part.</param>
     /// <param name="opening">How it is closed.</param>
     public double Cover(Part part, Opening opening) =>
         part is Part.Head or Part.Face && Main != Part.Head && opening != Opening.Closed && !Item.IsTopLayer
             ? 0
-            : cover[(int)part];
+            : cover[(int)part] * (part == Part.Face && IsFaceCover ? FaceKept(opening) : 1);
 
     /// <summary>A bag or quilt one rests in by day: it is drawn up over hands and feet, its hood round the face.</summary>
     public static Garment Bed(KitItem item, ItemReading reading)

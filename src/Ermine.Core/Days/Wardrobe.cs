@@ -41,7 +41,7 @@ public sealed class Wardrobe
         for (var i = 0; i < Pieces.Count; i++)
         {
             if ((set >> i & 1) != 0)
-                worn[n++] = new(Pieces[i], opening);
+                worn[n++] = new(Pieces[i], Pieces[i].IsFaceCover ? Opening.Closed : opening);
         }
         return worn;
     }

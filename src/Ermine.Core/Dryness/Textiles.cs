@@ -28,6 +28,9 @@ public static class Textiles
         {
             (DayWork.Rest, _) => 0,
             (DayWork.Easy, Purpose.Socks) => 10,
+            (DayWork.Easy, Purpose.Liners) => 5,
+            (DayWork.Hard, Purpose.Liners) => 12,
+            (DayWork.WetSnow, Purpose.Liners) => 20,
             (DayWork.Easy, Purpose.Base) => 12,
             (DayWork.Easy, Purpose.Hat) => 4,
             (DayWork.Easy, Purpose.Gloves) => 6,

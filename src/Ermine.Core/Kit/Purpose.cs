@@ -17,6 +17,9 @@ public enum Purpose
     /// <summary>Gloves and mittens.</summary>
     Gloves,
 
+    /// <summary>Liners of boots.</summary>
+    Liners,
+
     /// <summary>Anything else.</summary>
     Other,
 }
@@ -37,6 +40,8 @@ public sealed record Slot(Purpose Purpose, Region Region)
             return Purpose.Other;
         var warmth = ItemReader.Read(item).Insulation?.SI ?? 0;
         var cover = item.Cover;
+        if (ItemTypes.IsOf(item, "bootliner"))
+            return Purpose.Liners;
         return cover switch
         {
             { Feet: >= 0.9 } when warmth < 0.25 => Purpose.Socks,

@@ -173,19 +173,19 @@ public sealed record DayBlock(
     public double Hours => ToHour - FromHour;
 }
 
-/// <summary>How a garment over torso or legs is closed.</summary>
+/// <summary>How a garment over torso or legs is closed, or how far a face cover is drawn up.</summary>
 public enum Opening
 {
-    /// <summary>Closed, a hood of its own up.</summary>
+    /// <summary>Closed, a hood of its own up; over mouth and nose.</summary>
     Closed,
 
-    /// <summary>Neck and cuffs open, the hood down.</summary>
+    /// <summary>Neck and cuffs open, the hood down; over the mouth, the nose bare.</summary>
     Neck,
 
-    /// <summary>Zips open.</summary>
+    /// <summary>Zips open; under the chin.</summary>
     Zips,
 
-    /// <summary>Hanging open.</summary>
+    /// <summary>Hanging open; down round the neck.</summary>
     Hanging,
 }
 

@@ -151,6 +151,7 @@ public sealed class DayStep
         var airing = hours > 0 && (habits.AirAtNoon || hours >= Drying.RestHours);
         var hung = day
             .Things.Concat(day.SleepsIn.Where(t => t.Kind == ItemKind.VapourBarrier))
+            .Concat(day.Outfit.Uses.Select(day.Closet.Find).OfType<KitItem>().Where(IsBoot))
             .Where(t =>
                 water.GramsOf(t.Id) > 0.5
                 && (Follows(t, Place.HungOut, airing && !habits.ByStove) || Follows(t, Place.ByStove, habits.ByStove))
@@ -167,6 +168,8 @@ public sealed class DayStep
         }
         return hung;
     }
+
+    private static bool IsBoot(KitItem item) => item is { Kind: ItemKind.Gear, Sole: not Sole.None, Cover.Feet: > 0 };
 
     /// <summary>What is worn, one thing for each purpose: the day's own, or the driest where the damp ones are not worn again.</summary>
     private List<KitItem> WornBy()

@@ -6,7 +6,7 @@ import { Button } from "../parts/Button";
 import { Check, Choice } from "../parts/Field";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { openings } from "../units/words";
+import { openings, positions } from "../units/words";
 import { cut, nudge, opened, putOn, respan } from "./day";
 import { dragged } from "./dragged";
 import type { Scale } from "./scale";
@@ -125,6 +125,7 @@ function Line(props: { piece: Piece; answer: DayAnswer; scale: Scale; edit: DayE
           <BarOf
             key={`${bar.fromHour}`}
             bar={bar}
+            ways={piece.faceCover ? positions : openings}
             name={name}
             scale={scale}
             edit={edit}
@@ -139,13 +140,15 @@ function Line(props: { piece: Piece; answer: DayAnswer; scale: Scale; edit: DayE
 
 function BarOf(props: {
   bar: Bar;
+  /** How it is closed, or drawn up, in words. */
+  ways: Record<Schema["Opening"], string>;
   name: string;
   scale: Scale;
   edit: DayEdit;
   high: number;
   change: (f: (worn: Bar[]) => Bar[], merge?: string) => void;
 }) {
-  const { bar, name, scale, edit, high, change } = props;
+  const { bar, ways, name, scale, edit, high, change } = props;
   const [open, setOpen] = useState(false);
   const at = useRef<HTMLDivElement>(null);
   const w = useWrite();
@@ -166,7 +169,7 @@ function BarOf(props: {
     ? "at hand"
     : bar.opening === null
       ? "on, opened as needed"
-      : openings[bar.opening ?? "closed"];
+      : ways[bar.opening ?? "closed"];
   const perHour = (scale.right - scale.left) / (scale.to - scale.from);
   const grab = (e: React.PointerEvent, part: "from" | "to" | "all") => {
     if (e.button !== 0) return;
@@ -278,7 +281,7 @@ function BarOf(props: {
                 label="How it is worn"
                 value={bar.atHand ? "atHand" : (bar.opening ?? "asNeeded")}
                 options={
-                  { ...openings, asNeeded: "on, opened as needed", atHand: "at hand, not on" } as Record<
+                  { ...ways, asNeeded: "on, opened as needed", atHand: "at hand, not on" } as Record<
                     string,
                     string
                   >

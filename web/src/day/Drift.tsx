@@ -112,9 +112,15 @@ export function Drift({ answer, scale, height }: { answer: DayAnswer; scale: Sca
   const widest = [...answer.blocks]
     .filter((b) => moments.some((m) => m.blockId === b.id && m.heat > 100))
     .sort((a, b) => b.toHour - b.fromHour - (a.toHour - a.fromHour))[0];
+  /** Blocks over which a warning stands. */
+  const warned = new Set(
+    (answer.played?.blocks ?? [])
+      .filter((b) => b.verdict !== "right" && b.verdict !== "warm" && b.turnsAt !== null && !goesOn(b))
+      .map((b) => b.blockId),
+  );
   /** Where the name of the step has room: the longest other block outside the bag. */
   const calm = [...answer.blocks]
-    .filter((b) => b.id !== widest?.id && x(b.toHour) - x(b.fromHour) > 80)
+    .filter((b) => b.id !== widest?.id && !warned.has(b.id) && x(b.toHour) - x(b.fromHour) > 80)
     .map((b) => [b, moments.find((m) => m.hour >= (b.fromHour + b.toHour) / 2 && !m.isBreak)] as const)
     .filter((p): p is [(typeof p)[0], Moment] => p[1] !== undefined && !inBag(p[1]))
     .sort(([a], [b]) => b.toHour - b.fromHour - (a.toHour - a.fromHour))[0];

@@ -50,6 +50,19 @@ export function Lanes({ answer, scale }: { answer: DayAnswer; scale: Scale }) {
         stroke={lowest < 15 ? "var(--ember)" : "var(--edge)"}
         strokeDasharray="2 5"
       />
+      {(answer.played?.tasks ?? []).map((t) => (
+        <rect
+          key={t.taskId}
+          x={x(t.fromHour)}
+          y={3}
+          width={Math.max(2, x(t.toHour) - x(t.fromHour))}
+          height={ends - 6}
+          fill={t.failsAfter === null ? "var(--ink)" : "var(--ember)"}
+          opacity={0.16}
+        >
+          <title>hands at a task</title>
+        </rect>
+      ))}
       <path d={line((m) => y(m.toes))} fill="none" stroke="var(--edge)" strokeWidth={2.2} />
       <path d={line((m) => y(m.fingers))} fill="none" stroke="var(--ink)" strokeWidth={2.2} />
       {name("fingers", 10)}

@@ -65,7 +65,7 @@ export function EndsAside(props: {
       {of === "feet" && <FeetAside {...more} />}
       {of === "face" && <FaceAside {...more} />}
       <WatchList ends={ends} trip={props.trip} />
-      <details className="text-[14px] text-soft">
+      <details className="text-[14px] text-soft print:hidden">
         <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
         <ul className="list-disc space-y-1 pl-5">
           {ends.assumed.map((a) => (
@@ -125,7 +125,7 @@ export function WatchList({ ends, trip }: { ends: EndsAnswer; trip: Trip }) {
           })}
         </ul>
       )}
-      <details className="mt-1 text-[14px] print-open">
+      <details className="mt-1 text-[14px] print:hidden">
         <summary className="min-h-8 cursor-pointer font-semibold">If something is white or numb</summary>
         <ul className="list-disc space-y-1 pl-5">
           {ends.firstAid.map((a) => (
@@ -133,6 +133,7 @@ export function WatchList({ ends, trip }: { ends: EndsAnswer; trip: Trip }) {
           ))}
         </ul>
       </details>
+      <p className="hidden text-[12.5px] print:block">{ends.firstAid.join(" ")}</p>
     </section>
   );
 }

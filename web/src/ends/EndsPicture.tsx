@@ -26,7 +26,7 @@ export function EndsPicture(props: {
         The cut is drawn once the day has air: type a low on Cold, or read a forecast.
       </div>
     );
-  if (!ends) return <div style={{ height: 380 }} />;
+  if (!ends) return <div className="rounded-xl bg-warm-wash/60" style={{ height: 350 }} />;
   const hand = ends.hands.find((h) => h.taskId !== null && h.taskId === props.selected) ?? ends.hands[0];
   return (
     <div className="space-y-1.5">

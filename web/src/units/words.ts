@@ -349,6 +349,13 @@ export const dayReasons: Record<Schema["DayReason"], string> = {
   sweat: "sweat",
   base: "a wet base",
 };
+/** How far a cover over mouth and nose is drawn up. */
+export const positions: Record<Schema["Opening"], string> = {
+  closed: "over mouth and nose",
+  neck: "over the mouth",
+  zips: "under the chin",
+  hanging: "round the neck",
+};
 export const openings: Record<Schema["Opening"], string> = {
   closed: "closed",
   neck: "neck and cuffs open",
@@ -396,5 +403,6 @@ export const purposes: Record<Schema["Purpose"], string> = {
   base: "base",
   hat: "hat",
   gloves: "gloves",
+  liners: "boot liners",
   other: "other things",
 };

@@ -39,9 +39,9 @@ internal static partial class Tables
         trailShoes        | Shoes                           | feet | gear    |  700 | 6   | clo.04 | feet      | unsaid          | 2   | 100 | - | bare | 60 | room3 soft | shoe
         overboots         | Overboots                       | feet | gear    |  700 | 5   | si.15  | boothigh  | syntheticFill   | 10  | 3   | 40 | bare | 120 | overboots | overboot
         bootCovers        | Boot covers                     | feet | gear    |  250 | 1.5 | si.05  | feet      | syntheticFabric | 2   | 5   | - | bare | 60 | overboots | overboot light
-        gaiters           | Gaiters                         | feet | gear    |  280 | 1   | si.02  | gaiter    | syntheticFabric | 1   | 5   | 20 | bare | 60 | overboots | gaiter
+        gaiters           | Gaiters                         | feet | gear    |  280 | 1   | si.02  | gaiter    | syntheticFabric | 1   | 5   | 20 | bare | 60 | overboots windproof | gaiter
         shortGaiters      | Short gaiters                   | feet | gear    |  100 | 0.4 | si.02  | shortgaiter | syntheticFabric | 1 | 30  | 6 | bare | 40 | overboots | gaiter short
-        insulatedGaiters  | Insulated gaiters               | feet | gear    |  400 | 2   | si.08  | gaiter    | syntheticFill   | 5   | 5   | 20 | bare | 60 | overboots | gaiter insulated
+        insulatedGaiters  | Insulated gaiters               | feet | gear    |  400 | 2   | si.08  | gaiter    | syntheticFill   | 5   | 5   | 20 | bare | 60 | overboots windproof | gaiter insulated
         """;
 
     public const string Hands = """
