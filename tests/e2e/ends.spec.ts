@@ -51,7 +51,7 @@ test("the face has its minutes, its turns and a cover that is worn in a press", 
   await expect(page.getByRole("button", { name: /^Wear Neck tube/ })).toHaveCount(0);
   await expect(page.getByRole("heading", { name: "Look at each other" })).toBeVisible();
   await page.getByText("If something is white or numb").click();
-  await expect(page.getByText(/Never rub it/)).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: /^Never rub it/ })).toBeVisible();
 });
 
 test("one's own hands are set in a word, and by a line that is known", async ({ page }) => {

@@ -113,12 +113,7 @@ public sealed class HandSystems
     /// <param name="stop">Ends the work.</param>
     public IReadOnlyList<HandSystem> Ranked(int most, CancellationToken stop)
     {
-        var found = new List<HandSystem>();
-        foreach (var set in sets)
-        {
-            stop.ThrowIfCancellationRequested();
-            found.Add(Through(set));
-        }
+        var found = sets.AsParallel().AsOrdered().WithCancellation(stop).Select(Through).ToList();
         var kept = new List<HandSystem>();
         foreach (var s in found.OrderBy(s => s.MassG))
         {
@@ -140,6 +135,7 @@ public sealed class HandSystems
         var tight = DayStack.FitOf(set, Part.Hands).IsTight;
         Movement movement = default;
         var conductance = 0.0;
+        (double Conductance, double Hours, double Kept) sure = default;
         foreach (var m in minutes)
         {
             if (conductance == 0 || m.Movement != movement)
@@ -148,7 +144,9 @@ public sealed class HandSystems
                 conductance = DayStack.Conductance(set, Part.Hands, movement, day.Sleeper.GirthCm);
             }
             var step = work.Step(m.Hour - m.Hours, celsius, At(m, set, conductance, tight), Nothing);
-            celsius = Extremity.Hands.After(celsius, step, m.Hours);
+            if (step.Conductance != sure.Conductance || m.Hours != sure.Hours)
+                sure = (step.Conductance, m.Hours, Extremity.Hands.Kept(step.Conductance, m.Hours));
+            celsius = Extremity.Hands.Toward(celsius, step, sure.Kept);
             work.Took(m.Hour, celsius);
             lowest = Math.Min(lowest, celsius);
             clumsy += celsius < Extremity.ClumsyBelow ? 60 * m.Hours : 0;

@@ -76,6 +76,7 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
     private readonly List<TaskLived> lived = [];
     private int next;
     private HandWork? now;
+    private (Movement Movement, Func<KitItem, double>? Left, ExtremityStep Step)? inTask;
     private Worn[] on = [];
     private List<Garment> off = [];
     private double begins,
@@ -108,7 +109,17 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
             now = null;
         if (now is null && next < tasks.Count && tasks[next].Task.Hour <= hour + 1e-6)
             Begin(tasks[next++], hour, celsius, hands, within(hour));
-        return now is { } work ? StepIn(work, on, hands) : hands.Step;
+        if (now is not { } work)
+            return hands.Step;
+        // Worked out anew only where air moves otherwise or things may have got wet.
+        if (inTask is not { } known || known.Movement != hands.Movement || known.Left != hands.Left)
+            inTask = known = (hands.Movement, hands.Left, StepIn(work, on, hands));
+        return hands.Step with
+        {
+            Conductance = known.Step.Conductance,
+            Tight = known.Step.Tight,
+            Share = known.Step.Share,
+        };
     }
 
     /// <summary>Fingers at the end of a minute.</summary>
@@ -166,7 +177,7 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
         (on, seconds) = (best.On, best.Seconds);
         off = [.. worn.Where(g => !best.On.Any(w => w.Garment == g))];
         (begins, ends, before, lowest) = (hour, hour + best.Minutes / 60 + seconds / 3600, celsius, celsius);
-        (clumsy, noFine, numb, fails) = (null, null, null, null);
+        (clumsy, noFine, numb, fails, inTask) = (null, null, null, null, null);
     }
 
     private static Garment[] InOrder(IEnumerable<Garment> some) =>
@@ -246,10 +257,8 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
         var seconds =
             worn.Where(g => !some.Contains(g)).Sum(g => Gloves.SecondsOffAndOn(g.Item))
             + some.Where(g => !worn.Contains(g)).Sum(g => Gloves.SecondsOffAndOn(g.Item));
-        var lowest = EndMinutes
-            .Of(Extremity.Hands, celsius, StepIn(work, on, hands), Math.Max(1, (int)Math.Round(minutes + seconds / 60)))
-            .Min();
-        return new(on, minutes, seconds, Math.Min(celsius, lowest));
+        var length = Math.Max(1, (int)Math.Round(minutes + seconds / 60));
+        return new(on, minutes, seconds, EndMinutes.Lowest(Extremity.Hands, celsius, StepIn(work, on, hands), length));
     }
 
     /// <summary>What decides while the task is done in something.</summary>

@@ -58,7 +58,7 @@ public static class EndLimits
             Made = walks ? WalkingHeat : StandingHeat,
             Debt = walks ? 0 : StandingDebt,
         };
-        return EndMinutes.Of(end, StartC, step, (int)(60 * hours)).Min();
+        return EndMinutes.Lowest(end, StartC, step, (int)(60 * hours));
     }
 
     /// <summary>The share of the usual supply with which a line that somebody knows comes out; null where none of 0.4 to 1.6 does.</summary>

@@ -13,9 +13,25 @@ public static class EndMinutes
     /// <param name="minutes">How many.</param>
     public static IEnumerable<double> Of(Extremity end, double startC, ExtremityStep step, int minutes)
     {
-        var celsius = startC;
+        var (celsius, kept) = (startC, end.Kept(step.Conductance, Minute));
         for (var minute = 0; minute < minutes; minute++)
-            yield return celsius = end.After(celsius, step, 1 / 60.0);
+            yield return celsius = end.Toward(celsius, step, kept);
+    }
+
+    private const double Minute = 1 / 60.0;
+
+    /// <summary>Coldest that the part gets, °C.</summary>
+    /// <inheritdoc cref="Of"/>
+    public static double Lowest(Extremity end, double startC, ExtremityStep step, int minutes)
+    {
+        var (celsius, kept) = (startC, end.Kept(step.Conductance, Minute));
+        var lowest = startC;
+        for (var minute = 0; minute < minutes; minute++)
+        {
+            celsius = end.Toward(celsius, step, kept);
+            lowest = Math.Min(lowest, celsius);
+        }
+        return lowest;
     }
 
     /// <summary>The first minute after which the part is colder than each line; null where it never is.</summary>

@@ -104,9 +104,21 @@ public sealed record Extremity(double Least, double Falls, double FallsOver, dou
     /// <param name="celsius">Before it, °C.</param>
     /// <param name="step">What decides.</param>
     /// <param name="hours">Length of the step, h.</param>
-    public double After(double celsius, ExtremityStep step, double hours)
+    public double After(double celsius, ExtremityStep step, double hours) =>
+        Toward(celsius, step, Kept(step.Conductance, hours));
+
+    /// <summary>Share of its distance from where it heads that a part keeps over a step.</summary>
+    /// <param name="conductance">From the part to the air, W/m²K.</param>
+    /// <param name="hours">Length of the step, h.</param>
+    public double Kept(double conductance, double hours) => Math.Exp(-hours * conductance / HoursPerR);
+
+    /// <summary>Temperature of the part after a step over which it keeps so much of its distance, °C.</summary>
+    /// <param name="celsius">Before it, °C.</param>
+    /// <param name="step">What decides.</param>
+    /// <param name="kept">See <see cref="Kept"/>.</param>
+    public double Toward(double celsius, ExtremityStep step, double kept)
     {
         var headsFor = HeadsFor(celsius, step);
-        return headsFor + (celsius - headsFor) * Math.Exp(-hours * step.Conductance / HoursPerR);
+        return headsFor + (celsius - headsFor) * kept;
     }
 }
