@@ -59,6 +59,10 @@ public sealed class DayRun
         breathed,
         airing;
 
+    /// <summary>Hands that are warmed on the body stay there until they are so warm, °C (assumption).</summary>
+    private const double WarmAgain = 26;
+
+    private bool warming;
     private readonly HandsAtWork work;
     private readonly List<BodyMinute>? trace;
 
@@ -304,10 +308,9 @@ public sealed class DayRun
             Share: ownFeet
         );
         // In the tent hands that are clumsy are warmed on the body; in the bag they lie there.
+        warming = stretch.InTent && fingers < (warming ? WarmAgain : Extremity.ClumsyBelow);
         var warmed =
-            stretch.InTent && (fingers < Extremity.ClumsyBelow || stretch.InBed)
-                ? Extremity.OnTheBody(skin, vessels, made, ownHands)
-                : (ExtremityStep?)null;
+            warming || stretch.InBed ? Extremity.OnTheBody(skin, vessels, made, ownHands) : (ExtremityStep?)null;
         var held = new ExtremityStep(
             conductance[(int)Part.Hands],
             air,

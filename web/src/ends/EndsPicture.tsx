@@ -56,7 +56,7 @@ export function EndsPicture(props: {
       )}
       {of === "face" && (
         <>
-          <FaceCut ends={ends} width={scale.width} height={narrow ? 200 : 212} />
+          <FaceCut ends={ends} width={scale.width} height={narrow ? 290 : 212} />
           <FaceLine answer={props.answer} ends={ends} scale={scale} />
         </>
       )}

@@ -33,6 +33,13 @@ export function FaceAside({ answer, ends, edit, nameOf }: AsideProps) {
         [...(day.worn ?? [])],
       ),
     }));
+  /** Bare in a block while it would freeze within half an hour. */
+  const bareIn = (id: string) => {
+    const b = answer.blocks.find((o) => o.id === id);
+    return face.spans.some(
+      (s) => s.why === "bare" && b !== undefined && s.fromHour < b.toHour && s.toHour > b.fromHour,
+    );
+  };
   const fog = face.spans.filter((s) => s.why === "fog");
   const glare = face.spans.filter((s) => s.why === "glare" || s.why === "windInEyes");
   return (
@@ -41,7 +48,7 @@ export function FaceAside({ answer, ends, edit, nameOf }: AsideProps) {
         <h2 className="text-lg">Wind on the face</h2>
         <ul>
           {face.blocks.map((b) => {
-            const bare = b.bareMinutes !== null && b.bareMinutes <= 30 && b.coveredBy.length === 0;
+            const bare = bareIn(b.blockId);
             return (
               <li key={b.blockId} className="border-line border-t py-1 leading-tight">
                 <span className="flex justify-between gap-2">
@@ -63,7 +70,9 @@ export function FaceAside({ answer, ends, edit, nameOf }: AsideProps) {
                   {b.coveredBy.length ? (
                     `${list(b.coveredBy)} over mouth and nose`
                   ) : (
-                    <span className={bare ? "font-semibold text-ember" : ""}>face bare</span>
+                    <span className={bare ? "font-semibold text-ember" : ""}>
+                      {bare ? "face bare" : "bare where it may be"}
+                    </span>
                   )}
                   {!b.ears && ", ears bare"}
                 </span>

@@ -32,9 +32,12 @@ export function FaceCut({ ends, width, height }: { ends: EndsAnswer; width: numb
   const covered = at.coveredBy.length > 0;
   const risky = at.bareMinutes !== null && at.bareMinutes <= 30;
   const eyes = face.spans.some((s) => s.why === "glare" || s.why === "windInEyes");
-  const scale = (height - 16) / 100;
-  const x0 = width > 560 ? 120 : 12;
-  const side = x0 + 112 * scale;
+  const wide = width > 560;
+  const scale = wide ? (height - 16) / 100 : 1.4;
+  const x0 = wide ? 120 : 70;
+  /** Words stand beside the head, on a narrow page under it. */
+  const words = wide ? x0 + 112 * scale : 16;
+  const top = wide ? 34 : 182;
   const cover = at.coveredBy.map((i) => items[i]?.name ?? "?").join(" + ");
   const freezes =
     at.bareMinutes === null
@@ -70,7 +73,7 @@ export function FaceCut({ ends, width, height }: { ends: EndsAnswer; width: numb
         {[0, 1, 2, 3].map((i) => (
           <path
             key={i}
-            d={`M${x0 + 100 * scale + 10 * i} ${height * (0.28 + 0.14 * i)}h${-Math.min(40, 6 + at.faceWindMs * 3)}`}
+            d={`M${x0 + 100 * scale + 10 * i} ${100 * scale * (0.3 + 0.14 * i)}h${-Math.min(40, 6 + at.faceWindMs * 3)}`}
           />
         ))}
       </g>
@@ -93,8 +96,8 @@ export function FaceCut({ ends, width, height }: { ends: EndsAnswer; width: numb
       </g>
       <g fontSize={13.5}>
         <text
-          x={Math.min(side, width - 250)}
-          y={34}
+          x={words}
+          y={top}
           fontSize={17}
           fontWeight={700}
           fill={!covered && risky ? "var(--ember)" : "var(--ink)"}
@@ -103,20 +106,14 @@ export function FaceCut({ ends, width, height }: { ends: EndsAnswer; width: numb
           {freezes}
         </text>
         {lines.map((l, i) => (
-          <text
-            key={l}
-            x={Math.min(side, width - 250)}
-            y={58 + 20 * i}
-            fill="var(--ink)"
-            {...halo("var(--sky-low)", 5)}
-          >
+          <text key={l} x={words} y={top + 24 + 20 * i} fill="var(--ink)" {...halo("var(--sky-low)", 5)}>
             {l}
           </text>
         ))}
         {bareSpan && (
           <text
-            x={Math.min(side, width - 250)}
-            y={58 + 20 * lines.length}
+            x={words}
+            y={top + 24 + 20 * lines.length}
             fontWeight={650}
             fill="var(--ember)"
             {...halo("var(--sky-low)", 5)}

@@ -160,7 +160,13 @@ export function FaceLine(props: { answer: DayAnswer; ends: EndsAnswer; scale: Sc
         </g>
       ))}
       {up.length === 0 && (
-        <text x={scale.left + 8} y={tube + 12} fontSize={12.5} fill="var(--soft)" {...halo("var(--paper)")}>
+        <text
+          x={scale.left + (wide ? 8 : 46)}
+          y={tube + 12}
+          fontSize={12.5}
+          fill="var(--soft)"
+          {...halo("var(--paper)")}
+        >
           may stay down at the neck all day
         </text>
       )}
@@ -205,7 +211,13 @@ export function FaceLine(props: { answer: DayAnswer; ends: EndsAnswer; scale: Sc
         </path>
       ))}
       {eyes.length === 0 && (
-        <text x={scale.left + 8} y={eye + 12} fontSize={12.5} fill="var(--soft)" {...halo("var(--paper)")}>
+        <text
+          x={scale.left + (wide ? 8 : 46)}
+          y={eye + 12}
+          fontSize={12.5}
+          fill="var(--soft)"
+          {...halo("var(--paper)")}
+        >
           no sun and no strong wind forecast
         </text>
       )}

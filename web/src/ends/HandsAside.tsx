@@ -79,7 +79,7 @@ export function HandsAside(props: AsideProps) {
                     </span>
                     <span className="block text-[13px] text-soft">
                       {until(l)}
-                      {back(l)}
+                      {back(l, ends.lived)}
                       {l.seconds > 0 && ` ${Math.round(l.seconds)} s off and on.`}
                     </span>
                   </button>
@@ -222,9 +222,12 @@ function until(l: Schema["TaskLived"]): string {
   return text ? `${text[0]?.toUpperCase()}${text.slice(1)}.` : "Never clumsy.";
 }
 
-const back = (l: Schema["TaskLived"]) =>
-  l.backAfter === 0
-    ? ""
-    : l.backAfter === null
-      ? " Does not come back for hours."
-      : ` Back after ${spoken(l.backAfter)}.`;
+/** How long fingers take to come back; the next task may come first. */
+function back(l: Schema["TaskLived"], all: readonly Schema["TaskLived"][]): string {
+  if (l.backAfter === 0) return "";
+  if (l.backAfter !== null) return ` Back after ${spoken(l.backAfter)}.`;
+  const next = all.find((o) => o.fromHour >= l.toHour - 1e-6 && o.taskId !== l.taskId);
+  return next && next.fromHour - l.toHour < 3
+    ? " Not back before the next."
+    : " Does not come back for hours.";
+}
