@@ -128,6 +128,13 @@ public class HandsAtWorkTests
     }
 
     [Fact]
+    public void A_task_that_outlasts_the_day_ends_with_it()
+    {
+        var lived = Assert.Single(Lived(Day([Task(TaskKind.Mending, 11.9, 30)], [Liner, Mitten])));
+        Assert.Equal(12, lived.ToHour, 6);
+    }
+
+    [Fact]
     public void Poles_lift_the_hands_and_ones_own_supply_counts()
     {
         double Lowest(Activity activity, double percent)

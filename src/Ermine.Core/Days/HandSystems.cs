@@ -68,16 +68,13 @@ public sealed record HandReserve(
 /// </summary>
 public sealed class HandSystems
 {
-    /// <summary>Most pieces on one hand (assumption).</summary>
-    private const int MostOn = 4;
-
     /// <summary>Minutes clumsy that count as alike (assumption).</summary>
     private const double AlikeMinutes = 5;
 
     private readonly DayToPlay day;
     private readonly IReadOnlyList<BodyMinute> minutes;
     private readonly IReadOnlyList<Garment> pieces;
-    private readonly List<Worn[]> sets = [];
+    private readonly List<Worn[]> sets;
     private readonly double own;
 
     /// <param name="day">The day.</param>
@@ -87,22 +84,7 @@ public sealed class HandSystems
         (this.day, this.minutes) = (day, minutes);
         own = day.Sleeper.SupplyOf(Part.Hands);
         pieces = [.. Wardrobe.Of(day.Wearable.Values.Where(g => g.Main == Part.Hands), new HashSet<Guid>()).Pieces];
-        Gather([], 0, default);
-    }
-
-    private void Gather(List<Worn> on, int from, Fit.Stack stack)
-    {
-        sets.Add([.. on]);
-        for (var n = from; n < pieces.Count && on.Count < MostOn; n++)
-        {
-            var over = stack;
-            over.Put(pieces[n].Item, pieces[n].Resistance);
-            if (over.Squeezes is not null)
-                continue;
-            on.Add(new(pieces[n]));
-            Gather(on, n + 1, over);
-            on.RemoveAt(on.Count - 1);
-        }
+        sets = [.. HandsAtWork.Sets(pieces).Select(s => s.Select(g => new Worn(g)).ToArray())];
     }
 
     /// <summary>

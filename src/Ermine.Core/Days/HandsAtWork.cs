@@ -136,24 +136,7 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
             if (hour <= begins + work.Minutes / 60 + 1e-6)
                 fails = Met(fails, work.FailsBelow);
             if (hour >= ends - 1e-6)
-                lived.Add(
-                    new(
-                        work.Task.Id,
-                        begins,
-                        hour,
-                        [.. on.Select(w => w.Garment.Item.Id)],
-                        [.. off.Select(g => g.Item.Id)],
-                        seconds,
-                        new(before),
-                        new(lowest),
-                        new(celsius),
-                        clumsy,
-                        noFine,
-                        numb,
-                        fails,
-                        clumsy is null ? 0 : null
-                    )
-                );
+                Done(hour, celsius, work);
             return;
         }
         if (
@@ -164,12 +147,43 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
             lived[^1] = last with { BackAfter = Minutes(hour - last.ToHour) };
     }
 
+    /// <summary>The day is over: a task that still goes on ends with it.</summary>
+    /// <param name="hour">When.</param>
+    /// <param name="celsius">Fingers then, °C.</param>
+    public void Finish(double hour, double celsius)
+    {
+        if (now is { } work && hour < ends - 1e-6)
+            Done(hour, celsius, work);
+    }
+
+    private void Done(double hour, double celsius, HandWork work) =>
+        lived.Add(
+            new(
+                work.Task.Id,
+                begins,
+                hour,
+                [.. on.Select(w => w.Garment.Item.Id)],
+                [.. off.Select(g => g.Item.Id)],
+                seconds,
+                new(before),
+                new(lowest),
+                new(celsius),
+                clumsy,
+                noFine,
+                numb,
+                fails,
+                clumsy is null ? 0 : null
+            )
+        );
+
     private static double Minutes(double hours) => Math.Round(60 * hours, 1);
 
     private void Begin(HandWork work, double hour, double celsius, in HandsNow hands, IEnumerable<Garment> within)
     {
         Garment[] worn = [.. hands.Worn.Where(IsOfHands).Select(w => w.Garment)];
-        Garment[] all = InOrder(worn.Concat(within.Where(g => g.Main == Part.Hands && !worn.Contains(g))));
+        Garment[] all = InOrder(
+            worn.Concat(within.Where(g => g.Main == Part.Hands && !worn.Contains(g))).Take(MostWeighed)
+        );
         var best = work.Task.On is { } said
             ? Choice(work, InOrder(said.Select(find).OfType<Garment>()), worn, celsius, hands)
             : Best(work, Sets(all), worn, celsius, hands, linerStays);
@@ -207,12 +221,30 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
         return ([.. best.On.Select(w => w.Garment)], best.Lowest, best.Seconds, until <= best.Minutes ? until : null);
     }
 
-    /// <summary>All sets of some pieces that go over each other.</summary>
-    public static IEnumerable<Garment[]> Sets(Garment[] all) =>
-        Enumerable
-            .Range(0, 1 << Math.Min(all.Length, Wardrobe.MostPieces))
-            .Select(set => all.Where((_, n) => (set >> n & 1) != 0).ToArray())
-            .Where(Goes);
+    /// <summary>Most pieces on one hand, and most that are weighed against each other (assumptions).</summary>
+    private const int MostOn = 4,
+        MostWeighed = 8;
+
+    /// <summary>All sets of some pieces that go over each other, the empty one first.</summary>
+    /// <param name="all">The pieces, from the skin out.</param>
+    public static List<Garment[]> Sets(IReadOnlyList<Garment> all)
+    {
+        var sets = new List<Garment[]>();
+        Gather([], 0, default);
+        return sets;
+
+        void Gather(Garment[] on, int from, Fit.Stack stack)
+        {
+            sets.Add(on);
+            for (var n = from; n < all.Count && on.Length < MostOn; n++)
+            {
+                var over = stack;
+                over.Put(all[n].Item, all[n].Resistance);
+                if (over.Squeezes is null)
+                    Gather([.. on, all[n]], n + 1, over);
+            }
+        }
+    }
 
     /// <summary>Of all that lets the work be done, what keeps the fingers warmest; of what is alike, what is quickest.</summary>
     private static Chosen Best(
@@ -278,14 +310,6 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
             Tight = DayStack.FitOf(on, Part.Hands).IsTight,
             Share = hands.OwnShare,
         };
-    }
-
-    private static bool Goes(Garment[] some)
-    {
-        var stack = new Fit.Stack();
-        foreach (var g in some)
-            stack.Put(g.Item, g.Resistance);
-        return stack.Squeezes is null;
     }
 
     private static bool IsOfHands(Worn worn) => worn.Garment.Main == Part.Hands;

@@ -29,7 +29,7 @@ public static class EndCalculators
         double Insulation,
         double AirC,
         double WindMs = 0.3,
-        int Minutes = 120,
+        double Minutes = 120,
         double MetabolicWPerM2 = 70,
         double Debt = 0,
         double StartC = 30,
@@ -134,7 +134,7 @@ public static class EndCalculators
         var until = EndMinutes.Until(end, request.StartC, step, lines);
         return TypedResults.Ok(
             new ExtremityResponse(
-                [.. EndMinutes.Of(end, request.StartC, step, request.Minutes)],
+                [.. EndMinutes.Of(end, request.StartC, step, (int)request.Minutes)],
                 lines.Zip(until).ToDictionary(p => $"{p.First:0}", p => p.Second),
                 end.Supply(request.StartC, step),
                 end.HeadsFor(request.StartC, step),
