@@ -70,6 +70,13 @@ public sealed class PlainNightsTests
         Assert.Equal("11-28:-18 11-29:-22", Read(Assert.Single(asked.Replies).Line));
     }
 
+    [Fact]
+    public void A_second_low_ends_a_stretch_that_was_begun()
+    {
+        var read = PlainNights.Read("0sa-7Mo", Thursday);
+        Assert.Equal([new(2026, 11, 28), new(2026, 11, 30)], read.Nights.Select(n => n.Date));
+    }
+
     [Property(MaxTest = 500)]
     public void Nothing_that_is_typed_breaks_it(string? text)
     {

@@ -217,7 +217,10 @@ public static partial class PlainNights
         private void Low(double celsius)
         {
             if (Now.Low is not null)
+            {
                 Said.Add(new());
+                span = false;
+            }
             (Now.Low, Now.LowFirst) = (celsius, Now.Days.Count == 0);
         }
 

@@ -68,6 +68,7 @@ internal static class Vocabulary
         bootliner: boot liner, boot liners, inner boot, inner boots, innerboot, innenschuh, innenschuhe, innersko, innerskor, felt liner+felt, felt liners+felt
         felt: felt, filz, filz
         insole: insole, insoles, einlegesohle, einlegesohlen, såle, såler, sula, sulor, semelles
+        linerless: linerless, without liner, without liners, no liner, ohne innenschuh, uten innersko, utan innersko
         boot: boot, boots, stiefel, bergschuhe, wanderschuhe+hiking, støvler, støvel, sko, stövlar, kängor, bottes
         shoe: shoe, shoes, trainers, sneakers, schuhe, skor, chaussures
         overboot: overboot, overboots, over boot, over boots, boot cover+light, boot covers+light, überschuhe, oversko

@@ -28,6 +28,7 @@ internal static partial class Tables
         hikingBoots       | Hiking boots                    | feet | gear    | 1200 | 10  | clo.10 | feet      | unsaid          | 3   | 5   | 40 | bare | 90 | room4 soft | boot hiking
         winterBoots       | Winter boots                    | feet | gear    | 1600 | 13  | si.28  | feet      | unsaid          | 8   | 3   | 40 | bare | 90 | room6 soft | boot winter
         feltPacBoots      | Boots with felt liner           | feet | gear    | 2200 | 18  | si.38  | feet      | unsaid          | 12  | 0   | 100 | bare | 90 | room8 soft | boot felt
+        bootShells        | Boots without liners            | feet | gear    | 1700 | 15  | si.10  | feet      | unsaid          | 4   | 0   | 100 | bare | 90 | room16 soft | boot linerless
         expeditionBoots   | Expedition boots                | feet | gear    | 2700 | 22  | si.50  | feet      | unsaid          | 16  | 0   | 100 | bare | 150 | room8 stiff | boot expedition
         mountainBoots     | Mountain boots                  | feet | gear    | 1900 | 14  | si.24  | feet      | unsaid          | 6   | 2   | 60 | bare | 120 | room4 welted | boot mountain
         doubleBoots       | Double mountain boots           | feet | gear    | 2400 | 18  | si.40  | feet      | unsaid          | 12  | 0   | 100 | bare | 180 | room5 welted | boot double
