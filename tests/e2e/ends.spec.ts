@@ -8,6 +8,9 @@ test("a task is put on the hours, set, cut in two and undone; the hand is drawn 
   await expect(page.getByRole("img", { name: /^Cut across the fingers/ })).toBeVisible();
   await page.getByRole("button", { name: "Add a task" }).click();
   await page.getByRole("button", { name: /^mending/ }).click();
+  await page.getByLabel("Takes, min").fill("900");
+  await expect(page.getByText(/Give a number from 0.5 to 180 minutes/).first()).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Cut across the fingers/ })).toBeVisible();
   await page.getByLabel("Takes, min").fill("40");
   await expect(headline(page)).toContainText("Fingers fail at mending");
   await expect(page.getByRole("img", { name: /^Cut across the fingers.*from the skin out: nothing/ })).toBeVisible();

@@ -1,9 +1,14 @@
-import { api, type Trip } from "../api/client";
+import { api, type EndsAnswer, type Trip } from "../api/client";
 import { useAsked } from "../state/trip";
 
-/** Hands, feet and face of a day; the last answer stays while a new one is worked out. */
+/** The last answer of each day, shown while what is typed cannot be answered. */
+const lastSound = new Map<string, EndsAnswer>();
+
+/** Hands, feet and face of a day; the last sound answer stays while a new one is worked out. */
 export function useEnds(trip: Trip | undefined, index: number, who: number, enabled: boolean) {
   const asked = useAsked("ends", api.ends, trip, index, who, null, enabled);
   const night = trip?.nights[index]?.id;
-  return { ends: asked.data?.nightId === night ? asked.data : undefined, error: asked.error };
+  const key = `${trip?.id}/${night}/${who}`;
+  if (asked.data && asked.data.nightId === night && !asked.isPlaceholderData) lastSound.set(key, asked.data);
+  return { ends: lastSound.get(key), error: asked.error };
 }
