@@ -200,6 +200,43 @@ public class HandsAtWorkTests
     }
 
     [Fact]
+    public void What_is_promised_is_what_the_day_then_says()
+    {
+        KitItem[] hands = [Liner, Mitten, Of("woolMittens"), Of("woolGloves")];
+        DayBlock[] blocks =
+        [
+            Block(8, 12, air: -25, wind: 3, effort: Effort.Moderate),
+            Block(12, 15, Activity.Cook, air: -25) with
+            {
+                Place = DayPlace.Tent,
+            },
+        ];
+        DayTask[] tasks = [Task(TaskKind.Lacing, 9, 6), Task(TaskKind.Stove, 12.1)];
+        DayToPlay Wearing(IReadOnlyList<DayTask> with, params KitItem[] on) =>
+            ToPlay(blocks, [.. Warm, .. on]) with
+            {
+                Wearable = ToPlay(blocks, [.. Warm, .. hands]).Wearable,
+                Tasks = [.. with.Select(HandWork.Of)],
+            };
+        var stop = TestContext.Current.CancellationToken;
+        var (played, minutes) = DayRun.Traced(Wearing(tasks, Liner), stop);
+        var systems = new HandSystems(Wearing(tasks, Liner), minutes);
+        // One of the ways to dress them all day, worn then. Hands are a small part of the body, which changes a little with them.
+        foreach (var system in systems.Ranked(3, stop))
+        {
+            var then = DayRun.Traced(Wearing(tasks, [.. hands.Where(h => system.Things.Contains(h.Id))]), stop);
+            Assert.Equal(system.Lowest.Celsius, then.Minutes.Min(m => m.Fingers), 1.5);
+            Assert.Equal(system.Failed, then.Day.Tasks.Count(t => t.FailsAfter is not null));
+        }
+        // The best for a task, set on it.
+        var best = systems.Best(played.Tasks, stop)[0];
+        var set = DayRun.Play(Wearing([tasks[0] with { On = best.On }, tasks[1]], Liner), stop).Tasks[0];
+        Assert.Equal(best.On, set.On);
+        Assert.Equal(best.Lowest.Celsius, set.Lowest.Celsius, 1.0);
+        Assert.Equal(best.Seconds, set.Seconds, 1e-6);
+    }
+
+    [Fact]
     public void Socks_are_the_last_reserve()
     {
         var (sock, spare) = (Of("thickWoolSocks"), Of("woolGloves"));

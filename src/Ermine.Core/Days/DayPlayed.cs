@@ -169,6 +169,7 @@ internal sealed record DayTurn(
 /// <param name="Sweat">Sweat, g/m²h.</param>
 /// <param name="Fingers">Fingers at its end, °C.</param>
 /// <param name="Toes">Toes at its end, °C.</param>
+/// <param name="Skin">Mean skin temperature of the body, °C.</param>
 public readonly record struct BodyMinute(
     double Hour,
     double Hours,
@@ -182,5 +183,6 @@ public readonly record struct BodyMinute(
     bool BareFace,
     double Sweat,
     double Fingers,
-    double Toes
+    double Toes,
+    double Skin
 );

@@ -59,10 +59,6 @@ public sealed partial class DayRun
         breathed,
         airing;
 
-    /// <summary>Hands that are warmed on the body stay there until they are so warm, °C (assumption).</summary>
-    private const double WarmAgain = 26;
-
-    private bool warming;
     private readonly HandsAtWork work;
     private readonly List<BodyMinute>? trace;
 
@@ -309,10 +305,6 @@ public sealed partial class DayRun
             Tight: stretch.TightFeet,
             Share: ownFeet
         );
-        // In the tent hands that are clumsy are warmed on the body; in the bag they lie there.
-        warming = stretch.InTent && fingers < (warming ? WarmAgain : Extremity.ClumsyBelow);
-        var warmed =
-            warming || stretch.InBed ? Extremity.OnTheBody(skin, vessels, made, ownHands) : (ExtremityStep?)null;
         var held = new ExtremityStep(
             conductance[(int)Part.Hands],
             air,
@@ -324,10 +316,19 @@ public sealed partial class DayRun
         var hands = work.Step(
             hour - hours,
             fingers,
-            new(held, at.Movement, stretch.Worn, day.Sleeper.GirthCm, stretch.Left, ownHands),
+            new(
+                held,
+                at.Movement,
+                stretch.Worn,
+                day.Sleeper.GirthCm,
+                stretch.Left,
+                ownHands,
+                skin,
+                stretch.InTent,
+                stretch.InBed
+            ),
             AtHand
         );
-        hands = work.Now is null ? warmed ?? hands : hands;
         if (work is { Now.Wet: true, On: [.., var outermost] })
             water.Wet(outermost.Garment.Item, HandWork.WetsGlovesPerMinute * 60 * hours);
         Span<double> dry = stackalloc double[6];
@@ -386,7 +387,8 @@ public sealed partial class DayRun
                 stretch.BareFace,
                 rate,
                 fingers,
-                toes
+                toes,
+                skin
             )
         );
         var freezes = stretch.BareFace ? Wind.MinutesToFrostbite(new(air), at.Wind) : null;

@@ -156,7 +156,10 @@ public sealed class HandSystems
             worn,
             day.Sleeper.GirthCm,
             null,
-            own
+            own,
+            m.Skin,
+            m.Span.Block.Place == DayPlace.Tent,
+            day.IsInBed(m.Span.Block)
         );
 
     /// <summary>The best for each task that was begun, of all that is along.</summary>

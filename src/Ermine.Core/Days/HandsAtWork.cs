@@ -49,13 +49,19 @@ public sealed record TaskLived(
 /// <param name="GirthCm">Girth of the trunk, cm.</param>
 /// <param name="Left">Share of its dry resistance that a thing keeps.</param>
 /// <param name="OwnShare">Share of the usual supply of a person whose hands hold no poles.</param>
+/// <param name="SkinC">Mean skin temperature of the body, °C.</param>
+/// <param name="InTent">In the tent, where clumsy hands are warmed on the body.</param>
+/// <param name="InBed">In the bag, where they lie on it.</param>
 internal readonly record struct HandsNow(
     ExtremityStep Step,
     Movement Movement,
     Worn[] Worn,
     double GirthCm,
     Func<KitItem, double>? Left,
-    double OwnShare = 1
+    double OwnShare = 1,
+    double SkinC = 33,
+    bool InTent = false,
+    bool InBed = false
 );
 
 /// <summary>
@@ -73,7 +79,11 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
     /// <summary>A difference of the fingers that nobody feels, K: what takes fewer seconds is chosen then (assumption).</summary>
     private const double Alike = 0.5;
 
+    /// <summary>Hands that are warmed on the body stay there until they are so warm, °C (assumption).</summary>
+    private const double WarmAgain = 26;
+
     private readonly List<TaskLived> lived = [];
+    private bool warming;
     private int next;
     private HandWork? now;
     private (Movement Movement, Func<KitItem, double>? Left, ExtremityStep Step)? inTask;
@@ -110,7 +120,12 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
         if (now is null && next < tasks.Count && tasks[next].Task.Hour <= hour + 1e-6)
             Begin(tasks[next++], hour, celsius, hands, within(hour));
         if (now is not { } work)
-            return hands.Step;
+        {
+            warming = hands.InTent && celsius < (warming ? WarmAgain : Extremity.ClumsyBelow);
+            return warming || hands.InBed
+                ? Extremity.OnTheBody(hands.SkinC, hands.Step.Debt, hands.Step.Made, hands.OwnShare)
+                : hands.Step;
+        }
         // Worked out anew only where air moves otherwise or things may have got wet.
         if (inTask is not { } known || known.Movement != hands.Movement || known.Left != hands.Left)
             inTask = known = (hands.Movement, hands.Left, StepIn(work, on, hands));
