@@ -20,7 +20,7 @@ const keys: [string, string][] = [
   ["Delete", "take a layer, or something done, out"],
   ["← →", "move something done through the hours"],
   ["d", "dress me (on Day)"],
-  ["← → on a bar or block", "move it by ten minutes; with Shift its end"],
+  ["← → on a bar, block or task", "move it by ten minutes; with Shift its end"],
   ["o · x on a bar", "open it wider · cut it in two"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
