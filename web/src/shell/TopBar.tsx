@@ -76,7 +76,10 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
           {trip?.name ?? "Trips"} <Caret />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="start" className={menu}>
+          <DropdownMenu.Content
+            align="start"
+            className={`${menu} max-h-(--radix-dropdown-menu-content-available-height) overflow-y-auto`}
+          >
             {Object.values(trips).map((t) => (
               <DropdownMenu.Item key={t.id} className={entry} onSelect={() => go.trip(t.id)}>
                 {t.name}
