@@ -35,7 +35,8 @@ function ofHands(ends: EndsAnswer, temp: Temp): Said {
         failed.length < ends.lived.length
           ? `${ends.lived.length - failed.length} of ${ends.lived.length} tasks go through.`
           : "",
-      short: `Fingers fail at ${name}, ${clock(worst.fromHour)}, after ${minutes(worst.failsAfter ?? 0)}.`,
+      // What is numb between tasks is never left unsaid.
+      short: `${coldest.fingers < 8 ? `Numb, ${temp(coldest.fingers)}, at ${clock(coldest.hour)}. ` : ""}Fingers fail at ${name}, ${clock(worst.fromHour)}, after ${minutes(worst.failsAfter ?? 0)}.`,
     };
   if (coldest.fingers < 15)
     return {

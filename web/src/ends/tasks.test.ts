@@ -90,6 +90,17 @@ describe("the answer of each view", () => {
     expect(said.short).toBe("Fingers fail at mending, 10:00, after 4 min.");
   });
 
+  it("of hands that are numb between tasks as well", () => {
+    const t = task("mending");
+    const line = [{ hour: 13, fingers: 4, toes: 20 }];
+    const said = endsHeadline(
+      of({ tasks: [t], line, lived: [lived(t.task.id, { lowest: 11, failsAfter: 3 })] }),
+      "hands",
+      temp,
+    );
+    expect(said.short).toBe("Numb, 4°, at 13:00. Fingers fail at mending, 10:00, after 3 min.");
+  });
+
   it("of fingers that are numb without a task", () => {
     const line = [{ hour: 9.5, fingers: 5, toes: 20 }];
     expect(endsHeadline(of({ line }), "hands", temp).short).toBe("Fingers down to 5° at 09:30: numb.");
