@@ -137,7 +137,11 @@ public static class EndsAnswers
             [.. feet.Others(worn, now, stop).Select(o => Choice(o, o.Lowest.Celsius))],
             FootStacks.Bindings(along.Where(FootStacks.IsBinding), worn),
             FacePlans.Of(day, minutes, along),
-            [.. party.SelectMany(p => WatchOf(p, night)).OrderBy(w => w.FromHour)],
+            [
+                .. party
+                    .SelectMany(p => p == run ? WatchList.Of(day, minutes) : WatchOf(p, night))
+                    .OrderBy(w => w.FromHour),
+            ],
             ToBed(run, night, day, tasks),
             FirstAid,
             [.. Assumed(day, tasks)]

@@ -75,9 +75,6 @@ public sealed record FacePlan(
 /// <summary>Plans the face through a day that was played: covered where bare skin would freeze, down on the neck to dry elsewhere.</summary>
 public static class FacePlans
 {
-    /// <summary>Bare skin that would freeze within this is covered, min.</summary>
-    private const double CoverWithin = 30;
-
     /// <summary>Things for the eyes that come along, whatever they cover.</summary>
     /// <param name="along">Everything that comes along by day.</param>
     public static IEnumerable<KitItem> ForEyes(IEnumerable<KitItem> along) =>
@@ -85,7 +82,8 @@ public static class FacePlans
 
     /// <summary>Whether bare skin is to be covered in a minute.</summary>
     private static bool ToCover(BodyMinute m) =>
-        Wind.MinutesToFrostbite(new(m.AirC), m.WindMs) is <= CoverWithin && m.Span.Block.Place != DayPlace.Tent;
+        Wind.MinutesToFrostbite(new(m.AirC), m.WindMs) is <= FaceCover.CoverWithin
+        && m.Span.Block.Place != DayPlace.Tent;
 
     /// <summary>Plans the face.</summary>
     /// <param name="day">The day.</param>

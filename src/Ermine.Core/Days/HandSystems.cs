@@ -74,7 +74,7 @@ public sealed class HandSystems
     private readonly DayToPlay day;
     private readonly IReadOnlyList<BodyMinute> minutes;
     private readonly IReadOnlyList<Garment> pieces;
-    private readonly List<Worn[]> sets;
+    private readonly List<Garment[]> sets;
     private readonly double own;
 
     /// <param name="day">The day.</param>
@@ -84,7 +84,7 @@ public sealed class HandSystems
         (this.day, this.minutes) = (day, minutes);
         own = day.Sleeper.SupplyOf(Part.Hands);
         pieces = [.. Wardrobe.Of(day.Wearable.Values.Where(g => g.Main == Part.Hands), new HashSet<Guid>()).Pieces];
-        sets = [.. HandsAtWork.Sets(pieces).Select(s => s.Select(g => new Worn(g)).ToArray())];
+        sets = HandsAtWork.Sets(pieces);
     }
 
     /// <summary>
@@ -109,8 +109,9 @@ public sealed class HandSystems
         (s.Failed, Math.Round(s.ClumsyMinutes / AlikeMinutes), Math.Round(s.NumbMinutes));
 
     /// <summary>The hands as they would fare in one set all day.</summary>
-    private HandSystem Through(Worn[] set)
+    private HandSystem Through(Garment[] garments)
     {
+        var set = Worn(garments);
         var work = new HandsAtWork(day.Tasks, day.LinerStays, day.Find);
         var celsius = day.Body.HandsC;
         var (lowest, clumsy, numb) = (celsius, 0.0, 0.0);
@@ -147,6 +148,8 @@ public sealed class HandSystems
         );
     }
 
+    private static Worn[] Worn(IEnumerable<Garment> garments) => [.. garments.Select(g => new Worn(g))];
+
     private static IEnumerable<Garment> Nothing(double hour) => [];
 
     private HandsNow At(in BodyMinute m, Worn[] worn, double conductance, bool tight) =>
@@ -174,13 +177,13 @@ public sealed class HandSystems
         var work = day.Tasks.First(t => t.Task.Id == lived.TaskId);
         var at = minutes.First(m => m.Hour > lived.FromHour + 1e-6);
         var worn = lived.On.Concat(lived.Off).ToHashSet();
-        Worn[] wornNow = [.. pieces.Where(p => worn.Contains(p.Item.Id)).Select(p => new Worn(p))];
+        var wornNow = Worn(pieces.Where(p => worn.Contains(p.Item.Id)));
         var best = HandsAtWork.BestOf(
             work with
             {
                 Task = work.Task with { On = null },
             },
-            [.. sets.Select(s => s.Select(w => w.Garment).ToArray())],
+            sets,
             lived.Before.Celsius,
             At(at, wornNow, 1, false),
             day.LinerStays
@@ -231,10 +234,10 @@ public sealed class HandSystems
             .Where(g => Slot.Of(g.Item).Purpose == Purpose.Socks && !IsWornByDay(g) && g.Item.Kind == ItemKind.Garment)
             .Select(g => Garment.Of(Gloves.AsMitten(g.Item), ItemReader.Read(Gloves.AsMitten(g.Item)))!)
             .ToList();
-        var left = sets.Where(s => Array.TrueForAll(s, IsFree)).ToList();
+        var left = sets.Select(Worn).Where(s => Array.TrueForAll(s, IsFree)).ToList();
         var with = left.Concat(left.SelectMany(s => socks.Select(sock => With(s, sock))).Where(Goes));
         var best = with.MaxBy(s => Stands(s) ?? int.MaxValue)!;
-        Worn[] now = [.. pieces.Where(p => worn.Contains(p.Item.Id)).Select(p => new Worn(p))];
+        var now = Worn(pieces.Where(p => worn.Contains(p.Item.Id)));
         return new(
             [.. best.Select(w => w.Garment.Item.Id)],
             [.. best.Where(w => socks.Contains(w.Garment)).Select(w => w.Garment.Item.Id)],

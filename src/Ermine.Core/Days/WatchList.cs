@@ -70,7 +70,7 @@ public static class WatchList
                     Watched.NoseAndCheeks,
                     minutes,
                     m => Outside(m) ? Wind.MinutesToFrostbite(new(m.AirC), m.WindMs) : null,
-                    m => m <= 30
+                    m => m <= FaceCover.CoverWithin
                 )
                 .Select(w => w with { EveryMinutes = w.Why <= FaceCover.MaskWithin ? VeryOften : Often }),
             .. Spans(

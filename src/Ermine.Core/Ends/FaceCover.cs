@@ -31,6 +31,9 @@ public static class FaceCover
     /// <summary>A side that ices again within this is no longer worth turning to, min.</summary>
     public const double WorthTurning = 20;
 
+    /// <summary>Bare skin that would freeze within this is covered, and looked at, min.</summary>
+    public const double CoverWithin = 30;
+
     /// <summary>Eyes are covered from this wind on, m/s.</summary>
     public const double EyesFrom = 8;
 

@@ -4,6 +4,7 @@ import { Hatch } from "../parts/Hatch";
 import { halo } from "../parts/halo";
 import { useWorkspace } from "../state/workspace";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
+import { Sky } from "./Sky";
 import { band, depthOf, foot, footAt, hand, linesBetween, path, type Ring, rings } from "./shape";
 
 type Cut = Schema["EndCut"];
@@ -36,19 +37,13 @@ const lineOf = (celsius: number) => ({
   vectorEffect: "non-scaling-stroke" as const,
 });
 
-function Sky({ id, width, height }: { id: string; width: number; height: number }) {
-  return (
-    <>
-      <defs>
-        <linearGradient id={id} x2="0" y2="1">
-          <stop offset="0" stopColor="var(--sky-top)" />
-          <stop offset="1" stopColor="var(--sky-low)" />
-        </linearGradient>
-      </defs>
-      <rect width={width} height={height} rx={14} fill={`url(#${id})`} />
-    </>
-  );
-}
+const nameOf = (celsius: number) => ({
+  textAnchor: "middle" as const,
+  fontSize: 12,
+  fontWeight: Math.abs(celsius) < 0.01 ? 700 : 600,
+  fill: lineOf(celsius).stroke,
+  ...halo("var(--loft)"),
+});
 
 /** What lies over the skin, from outside in, with a line to it; on a narrow page it stands beneath. */
 function Names(props: {
@@ -162,11 +157,7 @@ function HandCut({ cut, width, height }: Props) {
           key={l.shown}
           x={x0 + scale * shape.nameX}
           y={y0 + scale * shape.nameY(l.mm, l.ring.fingers) + 4}
-          textAnchor="middle"
-          fontSize={12}
-          fontWeight={Math.abs(l.celsius) < 0.01 ? 700 : 600}
-          fill={l.celsius > 0.01 ? "var(--ember)" : "var(--ice)"}
-          {...halo("var(--loft)")}
+          {...nameOf(l.celsius)}
         >
           {write(l.shown)}°
         </text>
@@ -298,16 +289,7 @@ function FootCut({ cut, width, height, stack }: Props) {
           number,
         ];
         return (
-          <text
-            key={l.shown}
-            x={x0 + scale * px}
-            y={y0 + scale * py + 3}
-            textAnchor="middle"
-            fontSize={12}
-            fontWeight={Math.abs(l.celsius) < 0.01 ? 700 : 600}
-            fill={l.celsius > 0.01 ? "var(--ember)" : "var(--ice)"}
-            {...halo("var(--loft)")}
-          >
+          <text key={l.shown} x={x0 + scale * px} y={y0 + scale * py + 3} {...nameOf(l.celsius)}>
             {write(l.shown)}°
           </text>
         );

@@ -144,7 +144,7 @@ export function FaceAside({ answer, ends, edit, nameOf }: AsideProps) {
             : glare
                 .map(
                   (s) =>
-                    `${clock(s.fromHour)}–${clock(s.toHour)} ${s.why === "glare" ? "sun on snow" : "wind over 8 m/s"}`,
+                    `${clock(s.fromHour)}–${clock(s.toHour)} ${s.why === "glare" ? "sun on snow" : `wind over ${w.wind(8)}`}`,
                 )
                 .join("; ")
                 .concat(". ")}

@@ -5,6 +5,7 @@ import { Hatch } from "../parts/Hatch";
 import { halo } from "../parts/halo";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
+import { Sky } from "./Sky";
 
 /** The head from the side, looking right, in a square of 100. */
 const head =
@@ -62,13 +63,9 @@ export function FaceCut({ ends, width, height }: { ends: EndsAnswer; width: numb
       aria-label={`${freezes} ${lines.join(", ")}.`}
     >
       <defs>
-        <linearGradient id={`${id}sky`} x2="0" y2="1">
-          <stop offset="0" stopColor="var(--sky-top)" />
-          <stop offset="1" stopColor="var(--sky-low)" />
-        </linearGradient>
         <Hatch id={`${id}short`} zoom={scale} />
       </defs>
-      <rect width={width} height={height} rx={14} fill={`url(#${id}sky)`} />
+      <Sky id={`${id}sky`} width={width} height={height} />
       <g stroke="var(--ice)" strokeWidth={1.6} strokeLinecap="round" opacity={0.75}>
         {[0, 1, 2, 3].map((i) => (
           <path
