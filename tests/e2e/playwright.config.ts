@@ -13,7 +13,8 @@ export default defineConfig({
   // A slow machine is not a failure.
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  retries: 0,
+  // A browser may stumble once; that is reported as flaky, and what fails twice is wrong.
+  retries: 1,
   forbidOnly: true,
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -30,7 +30,13 @@ const router = createBrowserRouter([
 
 const queries = new QueryClient({
   defaultOptions: {
-    queries: { staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000, refetchOnWindowFocus: false },
+    queries: {
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 60_000,
+      refetchOnWindowFocus: false,
+      // The server is on this machine: it answers whether or not there is a network.
+      networkMode: "always",
+    },
   },
 });
 

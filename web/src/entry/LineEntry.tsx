@@ -1,6 +1,7 @@
 import { type ClipboardEvent, type ReactNode, useEffect, useId, useRef, useState } from "react";
 import type { KitItem } from "../api/client";
 import { Button } from "../parts/Button";
+import { ProblemList } from "../parts/Problem";
 import { useWorkspace } from "../state/workspace";
 import { ListEntry } from "./ListEntry";
 import { namesOf, thingsOf } from "./names";
@@ -25,7 +26,7 @@ export function LineEntry(props: {
   const [own, setOwn] = useState("");
   const text = props.text ?? own;
   const setText = props.onText ?? setOwn;
-  const { read, upToDate } = useLine(text);
+  const { read, upToDate, problem } = useLine(text);
   const [list, setList] = useState<string | null>(null);
   const waiting = useRef(false);
   const input = useRef<HTMLInputElement>(null);
@@ -87,6 +88,7 @@ export function LineEntry(props: {
         </Button>
       </form>
       <div aria-live="polite">
+        {problem && <ProblemList problem={problem} />}
         {read && (
           <div className="mt-2 space-y-1.5 rounded-lg bg-ice-wash px-3 py-2">
             <Understood read={read} />

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api } from "../api/client";
+import { api, type Problem } from "../api/client";
 import { useSettings } from "../units/units";
 
 /** A text once it has rested for a moment. */
@@ -13,6 +13,10 @@ export function useRested(text: string, ms = 90): string {
   return rested;
 }
 
+/** Asks once more what was not answered at all; what was refused is not asked again. */
+export const unlessRefused = (failures: number, problem: Error) =>
+  failures < 3 && (problem as Problem).status === 0;
+
 /** What is understood of a line while it is typed; the last answer stays while the next one is on its way. */
 export function useLine(text: string) {
   const units = useSettings((s) => s.temperature);
@@ -23,10 +27,11 @@ export function useLine(text: string) {
     queryFn: ({ signal }) => api.line({ text: asked.slice(0, 300), units }, signal),
     enabled: asked !== "",
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: unlessRefused,
   });
   return {
     read: asked === "" ? null : (query.data ?? null),
+    problem: query.error as Problem | null,
     upToDate: asked === text.trim() && query.isSuccess && !query.isPlaceholderData,
   };
 }

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useState } from "react";
 import { api, type Trip } from "../api/client";
 import { freeName } from "../entry/names";
-import { useRested } from "../entry/useLine";
+import { unlessRefused, useRested } from "../entry/useLine";
 import { Button } from "../parts/Button";
 import { Choice, TextField } from "../parts/Field";
 import { dayName, newId, newMember, newNight } from "../state/trip";
@@ -29,7 +29,7 @@ export function TripForm(props: { onLaid: (trip: Trip) => void; press: string })
     queryFn: ({ signal }) => api.nights({ text: asked.slice(0, 500), units, today: day }, signal),
     enabled: asked !== "",
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: unlessRefused,
   });
   const read = asked === "" ? null : query.data;
   const nights = read?.nights ?? [];
