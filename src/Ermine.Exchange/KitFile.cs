@@ -109,7 +109,7 @@ public static class KitFile
     public static byte[] Write(IEnumerable<KitItem> items)
     {
         var text = new StringBuilder();
-        void Line(IEnumerable<string> cells) => text.AppendJoin(',', cells.Select(Quoted)).Append("\r\n");
+        void Line(IEnumerable<string> cells) => text.Append(CsvText.Line(cells));
         Line(Written.Select(w => w.Header));
         foreach (var item in items.OrderBy(i => i.Name, StringComparer.OrdinalIgnoreCase))
             Line(Written.Select(w => w.Cell(item)));
@@ -241,14 +241,4 @@ public static class KitFile
 
     private static string Camel<T>(T value)
         where T : struct, Enum => char.ToLowerInvariant($"{value}"[0]) + $"{value}"[1..];
-
-    /// <summary>Quoted where it has to be; a cell that a spreadsheet would take for a formula is kept from being one.</summary>
-    private static string Quoted(string cell)
-    {
-        if (cell.Length > 0 && cell[0] is '=' or '+' or '@' or '\t' || cell is ['-', not (>= '0' and <= '9'), ..])
-            cell = "'" + cell;
-        return cell.IndexOfAny([',', '"', '\n', '\r', ';']) >= 0
-            ? $"\"{cell.Replace("\"", "\"\"", StringComparison.Ordinal)}\""
-            : cell;
-    }
 }

@@ -80,6 +80,7 @@ internal static class Application
         Plans.Map(api);
         Days.Map(api);
         EndCalculators.Map(api);
+        Loads.Map(api);
         Entries.Map(api);
         Files.Map(api);
         Forecasts.Map(api);

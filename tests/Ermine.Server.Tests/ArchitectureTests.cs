@@ -47,6 +47,7 @@ public class ArchitectureTests
         "Plans",
         "Ends",
         "Dryness",
+        "Loads",
         "Nights",
         "Days",
         "Trips",

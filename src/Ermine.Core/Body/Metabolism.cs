@@ -55,8 +55,14 @@ public static class Metabolism
     /// <param name="breathed">Air that is breathed.</param>
     public static double Respiratory(double heat, Climate breathed)
     {
-        var exhaled = 29 + 0.2 * breathed.AirC;
-        var exhaledKPa = MoistAir.Saturation(exhaled) / 1000;
-        return 0.0173 * heat * (exhaledKPa - breathed.VapourPa / 1000) + 0.0014 * heat * (exhaled - breathed.AirC);
+        var exhaled = Exhaled(breathed);
+        return BreathVapour(heat, breathed) + 0.0014 * heat * (exhaled - breathed.AirC);
     }
+
+    /// <summary>The part of it that goes with vapour, W per m² of body.</summary>
+    /// <inheritdoc cref="Respiratory"/>
+    public static double BreathVapour(double heat, Climate breathed) =>
+        0.0173 * heat * (MoistAir.Saturation(Exhaled(breathed)) / 1000 - breathed.VapourPa / 1000);
+
+    private static double Exhaled(Climate breathed) => 29 + 0.2 * breathed.AirC;
 }

@@ -88,11 +88,7 @@ public sealed partial class DayRun
     }
 
     /// <summary>Water that breath costs, g/h.</summary>
-    private double Breath(Where at)
-    {
-        var exhaled = MoistAir.Saturation(29 + 0.2 * at.Climate.AirC) / 1000;
-        return 0.0173 * at.Heat * (exhaled - at.Climate.VapourPa / 1000) / VapourColumn.Evaporation * area;
-    }
+    private double Breath(Where at) => Metabolism.BreathVapour(at.Heat, at.Climate) / VapourColumn.Evaporation * area;
 
     /// <summary>Water in what lies next to the skin of torso or legs, g on a g.</summary>
     private double Wettest(Worn[] worn)

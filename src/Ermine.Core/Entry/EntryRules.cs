@@ -178,6 +178,9 @@ public static partial class EntryRules
                 "That leaves less than no room: a boot smaller than the foot. Check the sizes, or the room."
             );
         faults.Range("repellency", item.Repellency, 0, 1, "of fresh");
+        if (item.Since is { } since)
+            faults.Add(CheckDate("since", since));
+        CheckHistory(faults, item.History ?? []);
         if (item.Type is { } type && ItemTypes.Find(type) is null)
             faults.Add("type", type, "There is no such type; leave it out, or choose one that /api/kit/types lists.");
         if (item.Notes.Length > 500)

@@ -49,6 +49,8 @@ public static partial class EntryRules
             CheckDays(faults, trip, i, owns);
         }
         CheckUses(faults, trip, owns);
+        if (trip.Load is { } load)
+            CheckLoad(faults, trip, load, owns);
         return faults.Found;
     }
 

@@ -241,6 +241,8 @@ public sealed record Claim(ClaimKind Kind, double Value, double? FillPower = nul
 /// <param name="OnLeash">Hangs at the wrist when it is taken off.</param>
 /// <param name="Sole">Of boots: what they have; of spikes, snowshoes and bindings: the least they need.</param>
 /// <param name="Repellency">Wax, spray or finish that sheds water, 0 for none or worn off to 1 for fresh.</param>
+/// <param name="Since">Owned since; null where nobody has said.</param>
+/// <param name="History">What was seen to and mended on it, the latest last, at most 100.</param>
 public sealed record KitItem(
     Guid Id,
     string Name,
@@ -276,7 +278,9 @@ public sealed record KitItem(
     Fingers Fingers = Fingers.Apart,
     bool OnLeash = false,
     Sole Sole = Sole.None,
-    double Repellency = 0
+    double Repellency = 0,
+    DateOnly? Since = null,
+    IReadOnlyList<Mended>? History = null
 )
 {
     /// <summary>Headwear: covers the head and nothing else.</summary>

@@ -132,13 +132,15 @@ public enum Sky
 /// <param name="FootprintCm">How deep a foot sinks in, cm, 0–60.</param>
 /// <param name="SledgeKg">Drawn behind, kg, 0–400.</param>
 /// <param name="Friction">Of the sledge, 0.005–0.6; null takes what is usual for the air.</param>
+/// <param name="Weighed">Load and sledge are what the loads of that day weigh, and not what is typed.</param>
 public sealed record Going(
     double LoadKg = 0,
     double SpeedMs = 1.2,
     double GradePercent = 0,
     double FootprintCm = 0,
     double SledgeKg = 0,
-    double? Friction = null
+    double? Friction = null,
+    bool Weighed = false
 );
 
 /// <summary>A stretch of one kind of work.</summary>

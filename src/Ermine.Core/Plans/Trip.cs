@@ -84,6 +84,7 @@ public sealed record Member(
 /// <param name="Members">Who comes along, 1–12.</param>
 /// <param name="Uses">Who uses what for which job; of a bed from the ground up.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
+/// <param name="Load">Which thing is where on which day; null leaves it to Ermine.</param>
 public sealed record Trip(
     Guid Id,
     string Name,
@@ -92,7 +93,8 @@ public sealed record Trip(
     IReadOnlyList<Night> Nights,
     IReadOnlyList<Member> Members,
     IReadOnlyList<Use> Uses,
-    long Version = 0
+    long Version = 0,
+    LoadPlan? Load = null
 )
 {
     /// <summary>What each who comes along sleeps in, carries and does, in the order of <see cref="Members"/>.</summary>
@@ -104,6 +106,8 @@ public sealed record Trip(
     /// <summary>Everything that must stay owned for the trip to be read: what is used, and what is soaked on some day.</summary>
     public IEnumerable<Guid> RefersTo =>
         Uses.Select(u => u.ItemId)
+            .Concat(Load?.Lots.Select(l => l.ItemId) ?? [])
+            .Concat(Load?.Loads.Select(l => l.ItemId).OfType<Guid>() ?? [])
             .Concat(Members.SelectMany(m => m.Days).SelectMany(d => d.Soaked))
             .Concat(
                 Members

@@ -2,6 +2,7 @@ using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Trips;
@@ -34,9 +35,10 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                 given =>
                 {
                     var owned = new Closet(closet);
-                    var context = new TripContext(request.Trip, owned, forecast, given);
+                    var trip = Weighed.In(request.Trip, owned);
+                    var context = new TripContext(trip, owned, forecast, given);
                     return answer(
-                        [.. request.Trip.Outfits.Select(o => new TripRun(new(context, sleepers[o.SleeperId]), o))],
+                        [.. trip.Outfits.Select(o => new TripRun(new(context, sleepers[o.SleeperId]), o))],
                         request
                     );
                 },

@@ -117,17 +117,19 @@ public static class Days
     {
         var day = request.Day ?? request.Night;
         return request.Trip is { } trip && (day < 0 || day >= trip.Nights.Count)
-            ? Problems.Faults([
-                new(
-                    "day",
-                    $"{day}",
-                    trip.Nights.Count == 0
-                        ? "The trip has no nights yet, and so no days: lay out its nights first."
-                        : $"Days of this trip count from 0 to {trip.Nights.Count - 1}."
-                ),
-            ])
+            ? Problems.Faults([OutOfTrip(trip, day)])
             : await asking.Of(request, (p, r) => answer(p, r, day));
     }
+
+    /// <summary>A day that a trip does not have.</summary>
+    internal static Fault OutOfTrip(Trip trip, int day) =>
+        new(
+            "day",
+            $"{day}",
+            trip.Nights.Count == 0
+                ? "The trip has no nights yet, and so no days: lay out its nights first."
+                : $"Days of this trip count from 0 to {trip.Nights.Count - 1}."
+        );
 
     private static Results<Ok<IreqResponse>, ProblemHttpResult> Ireq(IreqRequest request)
     {

@@ -147,7 +147,7 @@ public static class Files
             name
         );
 
-    private static string Plain(string name)
+    internal static string Plain(string name)
     {
         var plain = new string([.. name.ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')]).Trim('-');
         return plain.Length == 0 ? "trip" : plain[..Math.Min(40, plain.Length)];

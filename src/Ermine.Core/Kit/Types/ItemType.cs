@@ -89,7 +89,7 @@ public sealed record ItemType(string Key, Drawer Drawer, Basis Basis, KitItem Us
     /// <param name="name">What it is called.</param>
     public KitItem Make(Guid id, string name) => Usual with { Id = id, Name = name };
 
-    /// <summary>Names of the fields in which a thing of this type differs from what is usual; name, notes and identity left out.</summary>
+    /// <summary>Names of the fields in which a thing of this type differs from what is usual; name, notes, history and identity left out.</summary>
     /// <param name="item">A thing of this type.</param>
     public IReadOnlyList<string> Differs(KitItem item)
     {
