@@ -10,6 +10,7 @@ global using Ermine.Core.Frost;
 global using Ermine.Core.Ground;
 global using Ermine.Core.Heat;
 global using Ermine.Core.Kit;
+global using Ermine.Core.Loads;
 global using Ermine.Core.Nights;
 global using Ermine.Core.Plans;
 global using Ermine.Core.Rules;

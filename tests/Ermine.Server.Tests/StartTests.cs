@@ -178,7 +178,7 @@ public sealed class StartTests
         Run(folder, "DELETE FROM Trips; DELETE FROM Marks; DELETE FROM Items WHERE rowid > 20;");
         await using var app = App.On(folder);
         var all = await app.Get("/api/workspace");
-        Assert.Equal((3, 118), (all["trips"]!.AsArray().Count, all["items"]!.AsArray().Count));
+        Assert.Equal((3, 163), (all["trips"]!.AsArray().Count, all["items"]!.AsArray().Count));
     }
 
     [Fact]

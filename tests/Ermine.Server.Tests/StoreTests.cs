@@ -18,7 +18,7 @@ public sealed class StoreTests(App app) : IClassFixture<App>
         ask.CommandText = "SELECT (SELECT COUNT(*) FROM Items), (SELECT COUNT(*) FROM ForecastHourRow)";
         await using var row = await ask.ExecuteReaderAsync(TestContext.Current.CancellationToken);
         Assert.True(await row.ReadAsync(TestContext.Current.CancellationToken));
-        Assert.Equal((118, 195), (row.GetInt32(0), row.GetInt32(1)));
+        Assert.Equal((163, 195), (row.GetInt32(0), row.GetInt32(1)));
     }
 
     [Fact]

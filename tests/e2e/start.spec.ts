@@ -74,7 +74,7 @@ test("the examples stand beside one's own trip and go in one press", async ({ pa
       const all = await (await page.request.get(`${server.url}/api/workspace`)).json();
       return [all.trips.length, all.items.length, all.sleepers.length];
     };
-    expect(await count()).toEqual([3, 118, 4]);
+    expect(await count()).toEqual([3, 163, 4]);
     await page.getByRole("banner").getByRole("button", { name: "Isvar crossing" }).click();
     await page.getByRole("menuitem", { name: "Take the examples away" }).click();
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("How cold will it be, and when?");

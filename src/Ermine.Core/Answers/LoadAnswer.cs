@@ -48,7 +48,7 @@ public sealed record ThingShown(
 /// <param name="SleeperId">Who.</param>
 /// <param name="Day">On which day, from 0.</param>
 /// <param name="Grams">How much.</param>
-/// <param name="AtOnceG">Carried and drawn at once: of what goes in relays one carry.</param>
+/// <param name="AtOnceG">On the back and drawn at once: of what goes in relays one carry.</param>
 /// <param name="ShareOfBody">Of what is carried on the back, in body masses, on the day it is most.</param>
 /// <param name="BackG">That, g.</param>
 public sealed record MostMoved(Guid SleeperId, int Day, double Grams, double AtOnceG, double ShareOfBody, double BackG);
@@ -131,7 +131,7 @@ public sealed record WalkOfDay(
 /// <param name="Serves">Serves twice.</param>
 /// <param name="Could">Could serve twice.</param>
 /// <param name="Unused">Used by nothing that is planned.</param>
-/// <param name="Uses">Every use in time, for the picture of uses.</param>
+/// <param name="Uses">Every use in time, joined where it pauses for minutes; none while only weights are asked for.</param>
 /// <param name="Reach">What is not where the plan needs it.</param>
 /// <param name="Overfull">Loads that are too full.</param>
 /// <param name="DryBags">What must be dry, and the bags along.</param>
@@ -193,7 +193,7 @@ public static class LoadAnswers
             UsesSideBySide.Served(layout, twice),
             UsesSideBySide.Could(layout),
             UsesSideBySide.Unused(layout),
-            layout.Uses,
+            quick ? [] : UsesInTime.Joined(layout.Uses),
             reach,
             overfull,
             Core.Loads.DryBags.Of(layout),
@@ -243,7 +243,7 @@ public static class LoadAnswers
 
     private static MostMoved MostOf(LoadWay way, int who, double massKg)
     {
-        double AtOnce(PersonOnDay p) => p.OnBodyG + p.BackG + p.DrawnAtOnceG;
+        double AtOnce(PersonOnDay p) => p.BackG + p.DrawnAtOnceG;
         var day = Enumerable.Range(0, way.Days.Count).MaxBy(d => AtOnce(way.Days[d].People[who]));
         var most = way.Days[day].People[who];
         var back = way.Days.Max(d => d.People[who].BackG);
@@ -305,19 +305,15 @@ public static class LoadAnswers
         return new(
             MendKind.TakeOther,
             OtherId: other.Id,
-            Uses:
+            UsesSet:
             [
-                .. trip.Uses.Select(u =>
-                    u.ItemId == use.ItemId
-                    && u.SleeperId == use.SleeperId
-                    && (u.IsInBed || u.Job == Job.PutOn)
-                    && (u.Nights?.Contains(nightId) ?? true)
-                        ? u with
-                        {
-                            ItemId = other.Id,
-                        }
-                        : u
-                ),
+                .. trip.Uses.Where(u =>
+                        u.ItemId == use.ItemId
+                        && u.SleeperId == use.SleeperId
+                        && (u.IsInBed || u.Job == Job.PutOn)
+                        && (u.Nights?.Contains(nightId) ?? true)
+                    )
+                    .Select(u => u with { ItemId = other.Id }),
             ]
         );
     }

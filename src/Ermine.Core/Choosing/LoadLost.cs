@@ -206,7 +206,7 @@ public static class LoadsLost
                     Mine(t) && Warms(layout.Things[t].Item) && Elsewhere(layout, t, who, lost, day) is not null
                 )
                 .Select(t => (t, Hold(best.How, SystemChange.Add(system, layout.Things[t].Item, run.Closet))))
-                .Where(h => h.Item2.Holds.CompareTo(best.Holds) < 0)
+                .Where(h => Helps(h.Item2.Holds, best.Holds))
                 .OrderBy(h => h.Item2.Holds, Colder),
         ];
         var sleptIn = layout.Uses.Where(u => u.Night == day && u.IsInBed).Select(u => u.ItemId).ToHashSet();
@@ -220,7 +220,7 @@ public static class LoadsLost
                     && !sleptIn.Contains(layout.Things[t].Item.Id)
                 )
                 .Select(t => (t, Hold(best.How, SystemChange.Add(system, layout.Things[t].Item, run.Closet))))
-                .Where(h => h.Item2.Holds.CompareTo(best.Holds) < 0)
+                .Where(h => Helps(h.Item2.Holds, best.Holds))
                 .OrderBy(h => h.Item2.Holds, Colder),
         ];
         return new(
@@ -247,6 +247,10 @@ public static class LoadsLost
                 : null
         );
     }
+
+    /// <summary>By a degree that is worth a word, or by lying past every temperature.</summary>
+    private static bool Helps(ColdLine then, ColdLine now) =>
+        then.ColderThan(now) is { } gain ? gain.Kelvin >= Fixes.WorthMentioning : then.CompareTo(now) < 0;
 
     private static readonly Comparer<ColdLine> Colder = Comparer<ColdLine>.Create((a, b) => a.CompareTo(b));
 

@@ -120,6 +120,9 @@ public static partial class EntryRules
             var (phase, at) = (plan.Phases[i], $"load.phases[{i}]");
             faults.Name($"{at}.name", phase.Name);
             faults.Range($"{at}.carries", phase.Carries, 1, 4, "carries");
+            foreach (var gone in (phase.Leaves ?? []).Take(MostLoads).Where(l => plan.Loads.All(o => o.Id != l)))
+                faults.Add($"{at}.leaves", $"{gone}", "There is no such load any more: take it off the list.");
+            faults.AtMost($"{at}.leaves", phase.Leaves?.Count ?? 0, MostLoads, "loads");
             if (
                 !nights.TryGetValue(phase.FirstNightId, out var from)
                 || !nights.TryGetValue(phase.LastNightId, out var to)

@@ -106,10 +106,12 @@ public static class UsesSideBySide
         var trip = layout.Trip;
         var on = nights.Select(n => trip.Nights[n].Id).ToHashSet();
         bool Mine(Use u) => u.ItemId == item && u.SleeperId == sleeper;
+        bool Stands(Use u) => Mine(u) && u.IsInBed && u.Serves != Serving.Itself;
+        IReadOnlyList<Guid> Ids(Func<Use, bool> of) => [.. trip.Uses.Where(of).Select(u => u.Id)];
         if (b == UseKind.Reserve)
-            return new(MendKind.NoReserve, Uses: [.. trip.Uses.Where(u => !(Mine(u) && u.Job == Job.Spare))]);
+            return new(MendKind.NoReserve, UsesGone: Ids(u => Mine(u) && u.Job == Job.Spare));
         if (b == UseKind.Worn || a == UseKind.Worn)
-            return new(MendKind.EndSooner, Members: EndSooner(trip, item, sleeper, on));
+            return new(MendKind.EndSooner, Worn: EndSooner(trip, item, sleeper, on));
         var stands = a is UseKind.Pillow or UseKind.InBedOtherwise ? a : b;
         if (stands is UseKind.Pillow or UseKind.InBedOtherwise)
         {
@@ -118,56 +120,38 @@ public static class UsesSideBySide
                 ? new(
                     MendKind.TakeOther,
                     OtherId: other,
-                    Uses:
-                    [
-                        .. trip.Uses.Select(u =>
-                            Mine(u) && u.IsInBed && u.Serves != Serving.Itself ? u with { ItemId = other } : u
-                        ),
-                    ]
+                    UsesSet: [.. trip.Uses.Where(Stands).Select(u => u with { ItemId = other })]
                 )
-                : new(
-                    MendKind.Drop,
-                    Uses: [.. trip.Uses.Where(u => !(Mine(u) && u.IsInBed && u.Serves != Serving.Itself))]
-                );
+                : new(MendKind.Drop, UsesGone: Ids(Stands));
         }
         // Slept in from the start and put on again: the second says nothing.
-        return new(MendKind.Drop, Uses: [.. trip.Uses.Where(u => !(Mine(u) && u.Job == Job.PutOn))]);
+        return new(MendKind.Drop, UsesGone: Ids(u => Mine(u) && u.Job == Job.PutOn));
     }
 
-    private static IReadOnlyList<Member> EndSooner(Trip trip, Guid item, Guid sleeper, HashSet<Guid> nights) =>
+    /// <summary>Bars of a thing end where the night begins.</summary>
+    private static IReadOnlyList<WornThen> EndSooner(Trip trip, Guid item, Guid sleeper, HashSet<Guid> nights)
+    {
+        var outfit = trip.Outfits.First(o => o.SleeperId == sleeper);
+        return
         [
-            .. trip.Members.Select(m =>
-            {
-                if (m.SleeperId != sleeper)
-                    return m;
-                var outfit = trip.Outfits.First(o => o.SleeperId == sleeper);
-                return m with
+            .. outfit
+                .Dry.Days.Where(d => nights.Contains(d.NightId) && d.Worn is not null)
+                .Select(d =>
                 {
-                    Days =
-                    [
-                        .. m.Days.Select(d =>
-                            nights.Contains(d.NightId) && d.Worn is { } worn
-                                ? d with
-                                {
-                                    Worn =
-                                    [
-                                        .. worn.Select(b =>
-                                                b.ItemId == item && !b.AtHand
-                                                    ? b with
-                                                    {
-                                                        ToHour = Math.Min(b.ToHour, outfit.BedtimeOf(d.NightId).InHour),
-                                                    }
-                                                    : b
-                                            )
-                                            .Where(b => b.ToHour - b.FromHour > Meets),
-                                    ],
-                                }
-                                : d
-                        ),
-                    ],
-                };
-            }),
+                    var into = outfit.BedtimeOf(d.NightId).InHour;
+                    return new WornThen(
+                        sleeper,
+                        d.NightId,
+                        [
+                            .. d.Worn!.Select(b =>
+                                    b.ItemId == item && !b.AtHand ? b with { ToHour = Math.Min(b.ToHour, into) } : b
+                                )
+                                .Where(b => b.ToHour - b.FromHour > Meets),
+                        ]
+                    );
+                }),
         ];
+    }
 
     /// <summary>A garment of the same person that no bed of those nights uses, the thickest first; null where there is none.</summary>
     private static Guid? Free(LoadLayout layout, Guid sleeper, IReadOnlyList<int> nights, bool asPillow)
@@ -222,7 +206,7 @@ public static class UsesSideBySide
                         job,
                         new(
                             MendKind.ServeTwice,
-                            Uses: [.. trip.Uses, new(NewId(item, job), item, outfit.SleeperId, job)]
+                            UsesSet: [new(NewId(item, job), item, outfit.SleeperId, job)]
                         )
                     )
                 );
@@ -282,29 +266,12 @@ public static class UsesSideBySide
         ];
     }
 
-    /// <summary>The press that leaves a thing at home.</summary>
+    /// <summary>The press that leaves a thing at home that nothing wears.</summary>
     internal static LoadMend LeaveHome(LoadLayout layout, Guid item) =>
         new(
             MendKind.LeaveHome,
-            Uses: [.. layout.Trip.Uses.Where(u => u.ItemId != item)],
-            Members:
-            [
-                .. layout.Trip.Members.Select(m =>
-                    m with
-                    {
-                        Days =
-                        [
-                            .. m.Days.Select(d =>
-                                d with
-                                {
-                                    Worn = d.Worn is { } worn ? [.. worn.Where(b => b.ItemId != item)] : null,
-                                    Soaked = [.. d.Soaked.Where(s => s != item)],
-                                }
-                            ),
-                        ],
-                    }
-                ),
-            ],
-            Load: layout.Trip.Load is { } plan ? plan with { Lots = [.. plan.Lots.Where(l => l.ItemId != item)] } : null
+            UsesGone: [.. layout.Trip.Uses.Where(u => u.ItemId == item).Select(u => u.Id)],
+            LotsGone: [.. layout.Plan.Lots.Where(l => l.ItemId == item).Select(l => l.Id)],
+            LoadsSaid: LoadMend.Said(layout)
         );
 }

@@ -130,7 +130,7 @@ public static class Inspection
     public static IEnumerable<Check> ChecksOf(KitItem item)
     {
         var worn = item.Kind == ItemKind.Garment;
-        if (item.Kind == ItemKind.Bag || worn && item.Cover.Torso >= 0.8 && item.MassG >= 250)
+        if (item.Kind == ItemKind.Bag || worn && item.Cover.Torso >= 0.8 && (item.Windproof || HasLoft(item)))
             yield return Check.Zip;
         if (
             item.Material is Material.Down or Material.TreatedDown or Material.SyntheticFill
@@ -160,6 +160,9 @@ public static class Inspection
         if (PartyKit.LightsFire(item))
             yield return Check.Lights;
     }
+
+    private static bool HasLoft(KitItem item) =>
+        item.Material is Material.Down or Material.TreatedDown or Material.SyntheticFill;
 
     /// <summary>Goes on a boot and needs its sole.</summary>
     private static bool IsOnBoots(KitItem item) => ItemTypes.IsOf(item, "spike", "crampon", "snowshoe", "ski");

@@ -99,32 +99,41 @@ public sealed class LoadLayout
     public KitItem? ThingOf(Load load) => load.ItemId is { } id ? Closet.Find(id) : null;
 
     /// <summary>How many times the way of a day is gone with what is drawn.</summary>
-    public int CarriesOn(int day) =>
-        Phases.FirstOrDefault(p => DayOf(p.FirstNightId) <= day && day <= DayOf(p.LastNightId))?.Carries ?? 1;
+    public int CarriesOn(int day) => PhaseOn(day)?.Carries ?? 1;
+
+    /// <summary>The phase that a day is in; null where it is in none.</summary>
+    public Phase? PhaseOn(int day) =>
+        Phases.FirstOrDefault(p => DayOf(p.FirstNightId) <= day && day <= DayOf(p.LastNightId));
+
+    /// <summary>Whether a load is left behind on a day.</summary>
+    public bool IsLeft(int load, int day) => PhaseOn(day)?.Leaves?.Contains(Loads[load].Id) ?? false;
 
     /// <summary>Loads of one person, as reach goes: what is on, the pack, what is drawn.</summary>
     public IEnumerable<int> LoadsOf(Guid sleeperId) =>
         Enumerable.Range(0, Loads.Count).Where(l => Loads[l].SleeperId == sleeperId);
 
     /// <summary>The first load of a kind that a person carries; null where there is none.</summary>
-    public int? Find(Guid sleeperId, LoadKind kind)
+    /// <param name="sleeperId">Who.</param>
+    /// <param name="kind">Of which kind.</param>
+    /// <param name="day">And does not leave behind on this day; null for whenever.</param>
+    public int? Find(Guid sleeperId, LoadKind kind, int? day = null)
     {
         foreach (var l in LoadsOf(sleeperId))
         {
-            if (Loads[l].Kind == kind)
+            if (Loads[l].Kind == kind && !(day is { } d && IsLeft(l, d)))
                 return l;
         }
         return null;
     }
 
     /// <summary>The same spot with another person: in a load of the same kind, else in what is drawn, else in the pack.</summary>
-    public Spot SameKindOf(Guid sleeperId, Spot spot) =>
+    public Spot SameKindOf(Guid sleeperId, Spot spot, int day) =>
         spot with
         {
             Load =
-                Find(sleeperId, Loads[spot.Load].Kind)
-                ?? Find(sleeperId, LoadKind.Sledge)
-                ?? Find(sleeperId, LoadKind.Pack)
+                Find(sleeperId, Loads[spot.Load].Kind, day)
+                ?? Find(sleeperId, LoadKind.Sledge, day)
+                ?? Find(sleeperId, LoadKind.Pack, day)
                 ?? LoadOf(sleeperId),
         };
 

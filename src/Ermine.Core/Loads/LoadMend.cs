@@ -27,32 +27,87 @@ public enum MendKind
     ServeTwice,
 }
 
-/// <summary>A press: what it does, and the parts of the trip as they then are; what is null stays as it is.</summary>
+/// <summary>What is worn on a day of a person, as it then is.</summary>
+/// <param name="SleeperId">Who.</param>
+/// <param name="NightId">The night the day ends in.</param>
+/// <param name="Worn">What is worn when.</param>
+public sealed record WornThen(Guid SleeperId, Guid NightId, IReadOnlyList<Bar> Worn);
+
+/// <summary>A press: what it does, and of the trip only what it changes.</summary>
 /// <param name="Kind">What it does.</param>
 /// <param name="OtherId">The thing taken instead.</param>
 /// <param name="LoadId">The load that it is moved to.</param>
 /// <param name="Reach">How soon it is in one's hands there.</param>
-/// <param name="Uses">The trip's uses.</param>
-/// <param name="Members">The trip's people with their days.</param>
-/// <param name="Load">The trip's plan of loads.</param>
+/// <param name="UsesGone">Uses that are no more.</param>
+/// <param name="UsesSet">Uses in place of those of the same id, or new.</param>
+/// <param name="Worn">Days that are dressed otherwise.</param>
+/// <param name="LotsGone">Lots that are no more.</param>
+/// <param name="LotsSet">Lots in place of those of the same id, or new.</param>
+/// <param name="LoadsSaid">Loads that were only taken for granted, and are said from now on so that their ids keep.</param>
 public sealed record LoadMend(
     MendKind Kind,
     Guid? OtherId = null,
     Guid? LoadId = null,
     Reached? Reach = null,
-    IReadOnlyList<Use>? Uses = null,
-    IReadOnlyList<Member>? Members = null,
-    LoadPlan? Load = null
+    IReadOnlyList<Guid>? UsesGone = null,
+    IReadOnlyList<Use>? UsesSet = null,
+    IReadOnlyList<WornThen>? Worn = null,
+    IReadOnlyList<Guid>? LotsGone = null,
+    IReadOnlyList<Lot>? LotsSet = null,
+    IReadOnlyList<Load>? LoadsSaid = null
 )
 {
     /// <summary>The trip after the press.</summary>
-    public Trip In(Trip trip) =>
-        trip with
+    public Trip In(Trip trip)
+    {
+        var plan = trip.Load ?? LoadPlan.Empty;
+        return trip with
         {
-            Uses = Uses ?? trip.Uses,
-            Members = Members ?? trip.Members,
-            Load = Load ?? trip.Load,
+            Uses = Set(trip.Uses, UsesGone, UsesSet, u => u.Id),
+            Members =
+            [
+                .. trip.Members.Select(m =>
+                    m with
+                    {
+                        Days =
+                        [
+                            .. m.Days.Select(d =>
+                                Worn?.FirstOrDefault(w => (w.SleeperId, w.NightId) == (m.SleeperId, d.NightId)) is { } then
+                                    ? d with
+                                    {
+                                        Worn = then.Worn,
+                                    }
+                                    : d
+                            ),
+                        ],
+                    }
+                ),
+            ],
+            Load =
+                LotsSet is null && LotsGone is null
+                    ? trip.Load
+                    : plan with
+                    {
+                        Loads = plan.Loads.Count == 0 ? LoadsSaid ?? [] : plan.Loads,
+                        Lots = Set(plan.Lots, LotsGone, LotsSet, l => l.Id),
+                    },
         };
+    }
+
+    private static IReadOnlyList<T> Set<T>(
+        IReadOnlyList<T> now,
+        IReadOnlyList<Guid>? gone,
+        IReadOnlyList<T>? set,
+        Func<T, Guid> id
+    )
+    {
+        var then = (set ?? []).ToDictionary(id);
+        return
+        [
+            .. now.Where(n => gone?.Contains(id(n)) != true).Select(n => then.Remove(id(n), out var other) ? other : n),
+            .. then.Values,
+        ];
+    }
 
     /// <summary>A thing put somewhere from a day on; where it was before stays.</summary>
     /// <param name="layout">The loads as they are.</param>
@@ -72,8 +127,15 @@ public sealed record LoadMend(
     /// <param name="layout">The loads as they are.</param>
     /// <param name="thing">Which, from 0.</param>
     /// <param name="spots">Where, day by day.</param>
-    /// <param name="before">A plan that is changed already; the layout's own where null.</param>
-    internal static LoadMend Placed(LoadLayout layout, int thing, Spot[] spots, LoadPlan? before = null)
+    internal static LoadMend Placed(LoadLayout layout, int thing, Spot[] spots) =>
+        new(MendKind.Move, LotsSet: [LotOf(layout, thing, spots)], LoadsSaid: Said(layout));
+
+    /// <summary>The loads that were only taken for granted; null where they are said.</summary>
+    internal static IReadOnlyList<Load>? Said(LoadLayout layout) =>
+        layout.Plan.Loads.Count > 0 ? null : [.. layout.Loads.Where(l => l.Kind != LoadKind.Person)];
+
+    /// <summary>A thing as a lot that is where it is told to be.</summary>
+    internal static Lot LotOf(LoadLayout layout, int thing, Spot[] spots)
     {
         var lot = layout.Things[thing];
         var stays = new List<Stay>();
@@ -88,18 +150,6 @@ public sealed record LoadMend(
                     )
                 );
         }
-        var plan = before ?? layout.Plan;
-        var changed = new Lot(lot.Id, lot.Item.Id, lot.Count, stays, lot.OwnerId);
-        return new(
-            MendKind.Move,
-            Load: plan with
-            {
-                // Loads that were only taken for granted are said from now on, so that their ids keep.
-                Loads = plan.Loads.Count > 0 ? plan.Loads : [.. layout.Loads.Where(l => l.Kind != LoadKind.Person)],
-                Lots = plan.Lots.Any(l => l.Id == lot.Id)
-                    ? [.. plan.Lots.Select(l => l.Id == lot.Id ? changed : l)]
-                    : [.. plan.Lots, changed],
-            }
-        );
+        return new(lot.Id, lot.Item.Id, lot.Count, stays, lot.OwnerId);
     }
 }

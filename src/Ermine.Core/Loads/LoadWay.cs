@@ -116,11 +116,11 @@ public sealed class LoadWay
             : said?.FuelG ?? along / Math.Max(1, Layout.Days);
     }
 
-    /// <summary>Uses up a day's ration: of what is carried by its shares, then of a depot that the party is at.</summary>
+    /// <summary>Uses up a day's ration: of a depot that the party is at, so that what is carried lasts, then of what is carried by its shares.</summary>
     private (double Had, double Short) UseUp(int day, Provision kind, double wanted, double[] now)
     {
         var (things, had) = (Layout.Things, 0.0);
-        foreach (var inDepot in (bool[])[false, true])
+        foreach (var inDepot in (bool[])[true, false])
         {
             var here = new List<int>();
             for (var t = 0; t < things.Count; t++)

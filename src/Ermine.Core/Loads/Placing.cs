@@ -34,11 +34,11 @@ internal static class Placing
         // A load that is a thing lies in itself.
         for (var l = 0; l < layout.Loads.Count; l++)
         {
-            if (layout.Loads[l].ItemId == thing.Item.Id)
-            {
-                Array.Fill(days, new Spot(l, Reached.Inside));
-                return days;
-            }
+            if (layout.Loads[l].ItemId != thing.Item.Id)
+                continue;
+            for (var day = 0; day < days.Length; day++)
+                days[day] = new(layout.IsLeft(l, day) ? DepotBefore(layout, day) ?? l : l, Reached.Inside);
+            return days;
         }
         var owner =
             thing.OwnerId is { } own && layout.LoadOf(own) is >= 0 and var at ? at : party.GetValueOrDefault(thing.Id);
@@ -81,8 +81,8 @@ internal static class Placing
     )
     {
         var item = thing.Item;
-        var pack = layout.Find(person, LoadKind.Pack) ?? layout.Find(person, LoadKind.Sledge) ?? onBody;
-        var hauled = layout.Find(person, LoadKind.Sledge) ?? layout.Find(person, LoadKind.Duffel) ?? pack;
+        var pack = layout.Find(person, LoadKind.Pack, day) ?? layout.Find(person, LoadKind.Sledge, day) ?? onBody;
+        var hauled = layout.Find(person, LoadKind.Sledge, day) ?? layout.Find(person, LoadKind.Duffel, day) ?? pack;
         var now = uses.Where(u => u.Night == day).ToList();
         var worn = now.Where(u => u.Kind == UseKind.Worn).Sum(u => u.ToHour - u.FromHour);
         if (PartyKit.BelongsOnTheBody(item))
@@ -99,6 +99,22 @@ internal static class Placing
         if (DryBags.Needs(item, uses))
             return new(hauled, Reached.DryBag);
         return new(hauled, Reached.Inside);
+    }
+
+    /// <summary>The depot that the phase of a day set out from; null where there is none.</summary>
+    private static int? DepotBefore(LoadLayout layout, int day)
+    {
+        var first = layout.PhaseOn(day) is { } phase ? layout.DayOf(phase.FirstNightId) : 0;
+        for (var l = 0; first > 0 && l < layout.Loads.Count; l++)
+        {
+            if (
+                layout.Loads[l] is { Kind: LoadKind.Depot, NightId: { } camp }
+                && layout.DayOf(camp) is >= 0 and var at
+                && layout.SameCamp(at, first - 1)
+            )
+                return l;
+        }
+        return null;
     }
 
     /// <summary>Hours of a person's day that are laid out, at least one.</summary>
@@ -128,7 +144,12 @@ internal static class Placing
             foreach (var (left, back) in nights.Zip(nights.Skip(1)))
             {
                 // Gone from the morning after the night there; back in the evening of the day that ends there.
-                if (back - left < 2 || uses.Any(u => u.Night > left && u.Night < back || u.Night == back && !u.IsInBed))
+                if (
+                    back - left < 2
+                    || uses.Any(u => u.Night > left && u.Night < back || u.Night == back && !u.IsInBed)
+                    // It lies in another depot already, which is further away.
+                    || Enumerable.Range(left + 1, back - left).Any(d => layout.Loads[days[d].Load].Kind == LoadKind.Depot)
+                )
                     continue;
                 for (var day = left + 1; day <= back; day++)
                     days[day] = new(l, Reached.Inside);

@@ -140,29 +140,33 @@ public static class SharedKit
     }
 
     /// <summary>Each thing goes with its new carrier wherever it is carried; in depots it stays.</summary>
-    private static LoadMend Mend(LoadLayout layout, List<int> shared, IReadOnlyList<int> to)
-    {
-        var now = layout;
-        LoadPlan? plan = null;
-        for (var i = 0; i < shared.Count; i++)
-        {
-            var (t, who) = (shared[i], layout.Trip.Members[to[i]].SleeperId);
-            var spots = layout.Spots[t];
-            plan = LoadMend
-                .Placed(
-                    now,
-                    t,
-                    [
-                        .. spots.Select(s =>
-                            layout.Loads[s.Load] is { Kind: LoadKind.Depot } || layout.Loads[s.Load].SleeperId == who
-                                ? s
-                                : layout.SameKindOf(who, s)
-                        ),
-                    ],
-                    plan
-                )
-                .Load;
-        }
-        return new(MendKind.Move, Load: plan ?? layout.Plan);
-    }
+    private static LoadMend Mend(LoadLayout layout, List<int> shared, IReadOnlyList<int> to) =>
+        new(
+            MendKind.Move,
+            LotsSet:
+            [
+                .. shared.Select(
+                    (t, i) =>
+                    {
+                        var who = layout.Trip.Members[to[i]].SleeperId;
+                        return LoadMend.LotOf(
+                            layout,
+                            t,
+                            [
+                                .. layout
+                                    .Spots[t]
+                                    .Select(
+                                        (s, day) =>
+                                            layout.Loads[s.Load] is { Kind: LoadKind.Depot }
+                                            || layout.Loads[s.Load].SleeperId == who
+                                                ? s
+                                                : layout.SameKindOf(who, s, day)
+                                    ),
+                            ]
+                        );
+                    }
+                ),
+            ],
+            LoadsSaid: LoadMend.Said(layout)
+        );
 }

@@ -72,15 +72,19 @@ public static class UsesInTime
     {
         var (night, midnight) = (trip.Nights[n], Midnight(trip, n));
         var bedtime = outfit.BedtimeOf(night.Id);
-        void Use(Guid item, UseKind kind, double from, double to) =>
-            found.Add(new(item, outfit.SleeperId, kind, n, midnight + from, midnight + to));
+        void Use(Guid item, UseKind kind, double from, double to)
+        {
+            if (to > from)
+                found.Add(new(item, outfit.SleeperId, kind, n, midnight + from, midnight + to));
+        }
+        var up = Math.Min(bedtime.UpHour, NextDayBegins(trip, outfit, n) - midnight);
 
         foreach (var layer in outfit.SystemOf(night.Id).Layers)
-            Use(layer.ItemId, KindOf(layer.As), bedtime.InHour, bedtime.UpHour);
+            Use(layer.ItemId, KindOf(layer.As), bedtime.InHour, up);
         foreach (var put in bedtime.Events)
         {
             if (put is { Kind: NightEventKind.PutOn, ItemId: { } item })
-                Use(item, UseKind.PutOn, put.Hour, bedtime.UpHour);
+                Use(item, UseKind.PutOn, put.Hour, up);
         }
         var day = outfit.Dry.DayOf(night.Id);
         foreach (var bar in day.Worn ?? [])
@@ -94,6 +98,12 @@ public static class UsesInTime
             Use(role.ItemId, UseKind.Reserve, 0, 24);
     }
 
+    /// <summary>Who sets out early gets up early, whatever the night says; hours from the first midnight.</summary>
+    private static double NextDayBegins(Trip trip, Outfit outfit, int n) =>
+        n + 1 < trip.Nights.Count && outfit.Dry.DayOf(trip.Nights[n + 1].Id).Blocks is { Count: > 0 } blocks
+            ? Midnight(trip, n + 1) + blocks.Min(b => b.FromHour)
+            : double.MaxValue;
+
     private static UseKind KindOf(Serving serving) =>
         serving switch
         {
@@ -101,4 +111,29 @@ public static class UsesInTime
             Serving.RoundFeet or Serving.UnderLegs or Serving.WindCover => UseKind.InBedOtherwise,
             _ => UseKind.Bed,
         };
+
+    /// <summary>Shorter pauses than this are none in the picture, h.</summary>
+    private const double Pause = 0.75;
+
+    /// <summary>The same for a picture of many days: what pauses for minutes only is one use.</summary>
+    public static IReadOnlyList<UseSpan> Joined(IReadOnlyList<UseSpan> uses)
+    {
+        var found = new List<UseSpan>();
+        foreach (var one in uses.GroupBy(u => (u.ItemId, u.SleeperId, u.Kind)))
+        {
+            var now = one.First();
+            foreach (var next in one.Skip(1))
+            {
+                if (next.FromHour <= now.ToHour + Pause)
+                    now = now with { ToHour = Math.Max(now.ToHour, next.ToHour) };
+                else
+                {
+                    found.Add(now);
+                    now = next;
+                }
+            }
+            found.Add(now);
+        }
+        return found;
+    }
 }

@@ -62,7 +62,15 @@ public sealed record Load(
 /// <param name="FirstNightId">The night its first day ends in.</param>
 /// <param name="LastNightId">The night its last day ends in.</param>
 /// <param name="Carries">How many times the way is gone with what is drawn, 1–4: in relays each carry has its share.</param>
-public sealed record Phase(Guid Id, string Name, Guid FirstNightId, Guid LastNightId, int Carries = 1);
+/// <param name="Leaves">Loads that stay behind, at the depot that it sets out from where there is one; what would lie in them goes elsewhere.</param>
+public sealed record Phase(
+    Guid Id,
+    string Name,
+    Guid FirstNightId,
+    Guid LastNightId,
+    int Carries = 1,
+    IReadOnlyList<Guid>? Leaves = null
+);
 
 /// <summary>Where a thing is from a morning on, until its next stay.</summary>
 /// <param name="LoadId">In which load; a person's own id is what that person has on.</param>
