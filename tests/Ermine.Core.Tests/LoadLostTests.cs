@@ -50,7 +50,7 @@ public class LoadLostTests
     {
         var person = Lose(sledge).People.Single(p => p.SleeperId == Loaded.Who(0));
         Assert.Equal([top.Id, jacket.Id], person.Left);
-        Assert.Equal([pad.Id, bag.Id], person.Lost);
+        Assert.Equal([bag.Id, pad.Id], person.Lost);
         var held = Assert.Single(person.Holds);
         // No shelter is written down, so none is lost with the sledge.
         Assert.Equal(Improvised.Shelter, held.How);

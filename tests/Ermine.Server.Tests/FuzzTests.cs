@@ -44,6 +44,13 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
+        var loaded = new JsonObject { ["trip"] = await app.Trip("Kessar ice cap") };
+        JsonObject Loaded(string name, JsonNode value)
+        {
+            var more = (JsonObject)loaded.DeepClone();
+            more[name] = value;
+            return more;
+        }
         const string System = """
             "sleeper": { "massKg": 60, "heightCm": 160, "ageYears": 25, "sex": "female" }, "bagR": 1.6,
             "wear": { "head": 0.35, "torso": 0.1, "legs": 0.08, "feet": 0.14 },
@@ -65,6 +72,16 @@ public sealed class FuzzTests
             ["/api/plan/day/schools"] = With("day", 1),
             ["/api/plan/day/table"] = With("day", 1),
             ["/api/plan/ends"] = With("day", 1),
+            ["/api/plan/load"] = loaded,
+            ["/api/plan/load/lost"] = Loaded("day", 3),
+            ["/api/plan/load/split"] = Loaded("by", "strength"),
+            ["/api/plan/load/list"] = Loaded("by", "phase"),
+            ["/api/plan/load/list.csv"] = Loaded("by", "load"),
+            ["/api/plan/load/list.ics"] = Loaded("by", "person"),
+            ["/api/calc/melt"] = JsonNode.Parse(
+                """{ "litres": 3, "snowC": -20, "toC": 10, "boiledLitres": 1.5, "efficiency": 0.35, "fuelKJPerG": 43 }"""
+            )!,
+            ["/api/calc/bottle"] = JsonNode.Parse("""{ "litres": 1, "airC": -24, "coverR": 0.15, "startC": 40 }""")!,
             ["/api/calc/extremity"] = JsonNode.Parse(
                 """{ "part": "hand", "insulation": 0.35, "airC": -25, "windMs": 0.3, "minutes": 180, "metabolicWPerM2": 70, "debt": 0, "startC": 30, "tight": false, "heatWPerM2": 0 }"""
             )!,

@@ -22,6 +22,7 @@ const router = createBrowserRouter([
       { path: "trips/:tripId/day/:night?", lazy: () => import("./day/DayStation") },
       { path: "trips/:tripId/compare/:night?", lazy: () => import("./compare/CompareStation") },
       { path: "trips/:tripId/dry/:night?", lazy: () => import("./dry/DryStation") },
+      { path: "trips/:tripId/load/:night?", lazy: () => import("./load/LoadStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "*", element: <Start /> },
     ],

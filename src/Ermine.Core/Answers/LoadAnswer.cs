@@ -157,7 +157,7 @@ public sealed record LoadAnswer(
     IReadOnlyList<UseSpan> Uses,
     IReadOnlyList<ReachFault> Reach,
     IReadOnlyList<Overfull> Overfull,
-    DryBags.Room DryBags,
+    DryBags.DryRoom DryBags,
     IReadOnlyList<IReadOnlyList<OnTheBody>> OnBody,
     IReadOnlyList<PartyFinding> Party,
     LoadNeeds? Needs,
@@ -307,7 +307,8 @@ public static class LoadAnswers
             OtherId: other.Id,
             UsesSet:
             [
-                .. trip.Uses.Where(u =>
+                .. trip
+                    .Uses.Where(u =>
                         u.ItemId == use.ItemId
                         && u.SleeperId == use.SleeperId
                         && (u.IsInBed || u.Job == Job.PutOn)

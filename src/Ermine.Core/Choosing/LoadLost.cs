@@ -54,7 +54,7 @@ public sealed record CouldLend(Guid ItemId, Guid FromId, TemperatureDifference? 
 /// <summary>One person after a loss.</summary>
 /// <param name="SleeperId">Who.</param>
 /// <param name="Left">What that person sleeps in then: all that is left, put on.</param>
-/// <param name="Lost">What of one's own is gone.</param>
+/// <param name="Lost">What of one's own is gone, what warms first.</param>
 /// <param name="Holds">What that holds to, as it is and with what the ground gives, the best last.</param>
 /// <param name="Low">The low that the night is planned for.</param>
 /// <param name="OnBody">Fire, light and signal on the body.</param>
@@ -226,7 +226,13 @@ public static class LoadsLost
         return new(
             who,
             [.. system.Layers.Select(l => l.ItemId)],
-            [.. lost.Where(Mine).Select(t => layout.Things[t].Item.Id)],
+            [
+                .. lost.Where(Mine)
+                    .Select(t => layout.Things[t].Item)
+                    .OrderByDescending(Warms)
+                    .ThenByDescending(i => i.MassG)
+                    .Select(i => i.Id),
+            ],
             holds,
             run.LowOf(day),
             OnTheBody.Of(layout, day).First(o => o.SleeperId == who),

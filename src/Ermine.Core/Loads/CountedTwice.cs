@@ -204,10 +204,7 @@ public static class UsesSideBySide
                         item,
                         outfit.SleeperId,
                         job,
-                        new(
-                            MendKind.ServeTwice,
-                            UsesSet: [new(NewId(item, job), item, outfit.SleeperId, job)]
-                        )
+                        new(MendKind.ServeTwice, UsesSet: [new(NewId(item, job), item, outfit.SleeperId, job)])
                     )
                 );
             if (system.Layers.Count == 0 || system.Bed.Hammock is not null)

@@ -16,10 +16,10 @@ public static class DryBags
         || item.Kind == ItemKind.Garment && uses.Count > 0 && uses.All(u => u.IsInBed || u.Kind == UseKind.Reserve);
 
     /// <summary>Litres that must be dry on a day and litres that dry bags along hold.</summary>
-    public sealed record Room(double NeededL, double HeldL, int Bags);
+    public sealed record DryRoom(double NeededL, double HeldL, int Bags);
 
     /// <summary>The fullest day of what must be dry, against the bags.</summary>
-    internal static Room Of(LoadLayout layout)
+    internal static DryRoom Of(LoadLayout layout)
     {
         var bags = layout.Things.Where(t => ItemTypes.IsOf(t.Item, "drybag")).Sum(t => t.Count);
         var needs = layout.Things.Index().Where(t => Needs(t.Item.Item, layout.UsesOf(t.Item.Item.Id))).ToList();

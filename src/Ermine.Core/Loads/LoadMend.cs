@@ -72,7 +72,8 @@ public sealed record LoadMend(
                         Days =
                         [
                             .. m.Days.Select(d =>
-                                Worn?.FirstOrDefault(w => (w.SleeperId, w.NightId) == (m.SleeperId, d.NightId)) is { } then
+                                Worn?.FirstOrDefault(w => (w.SleeperId, w.NightId) == (m.SleeperId, d.NightId))
+                                    is { } then
                                     ? d with
                                     {
                                         Worn = then.Worn,

@@ -25,6 +25,10 @@ public sealed record Overfull(Guid LoadId, int Day, double Litres, double HoldsL
             if (litres <= holds + 0.05)
                 continue;
             var over = litres - holds;
+            List<int> tooFull =
+            [
+                .. Enumerable.Range(0, layout.Days).Where(d => way.Days[d].Loads[l].Litres > holds + 0.05),
+            ];
             var largest = layout
                 .Things.Index()
                 .Where(t => layout.Spots[t.Index][day].Load == l && load.ItemId != t.Item.Item.Id)
@@ -32,7 +36,11 @@ public sealed record Overfull(Guid LoadId, int Day, double Litres, double HoldsL
                 .ToList();
             var room = Enumerable
                 .Range(0, layout.Loads.Count)
-                .Where(o => o != l && layout.Loads[o].Kind is LoadKind.Pack or LoadKind.Sledge or LoadKind.Duffel)
+                .Where(o =>
+                    o != l
+                    && layout.Loads[o].Kind is LoadKind.Pack or LoadKind.Sledge or LoadKind.Duffel
+                    && !tooFull.Exists(d => layout.IsLeft(o, d))
+                )
                 .Select(o =>
                     (
                         Load: o,
@@ -46,7 +54,13 @@ public sealed record Overfull(Guid LoadId, int Day, double Litres, double HoldsL
                 .ToList();
             LoadMend? mend = null;
             if (largest is [var first, ..] && room.Find(o => o.Room >= first.Item.Litres) is { Room: > 0 } to)
-                mend = LoadMend.Moved(layout, first.Index, new(to.Load, layout.Spots[first.Index][day].Reach));
+                mend = LoadMend.Moved(
+                    layout,
+                    first.Index,
+                    new(to.Load, layout.Spots[first.Index][day].Reach),
+                    tooFull[0],
+                    tooFull[^1]
+                );
             found.Add(new(load.Id, day, litres, holds, largest is [var f, ..] ? f.Item.Item.Id : null, mend));
         }
         return found;

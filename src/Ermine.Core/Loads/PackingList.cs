@@ -26,7 +26,7 @@ public enum ListBy
 /// <param name="Load">The load that it is in.</param>
 /// <param name="Reach">How soon it is in one's hands.</param>
 /// <param name="SleeperId">Who carries it; null in a depot.</param>
-public sealed record ListLine(
+public sealed record PackedLine(
     Guid LotId,
     Guid ItemId,
     string Name,
@@ -49,7 +49,7 @@ public sealed record PackingList(
     Guid? SleeperId,
     string Title,
     int Day,
-    IReadOnlyList<ListLine> Lines,
+    IReadOnlyList<PackedLine> Lines,
     double Grams,
     double Litres
 )
@@ -89,7 +89,7 @@ public sealed record PackingList(
     private static PackingList Made(LoadWay way, int day, Guid? who, string title, Predicate<Load> of)
     {
         var layout = way.Layout;
-        List<ListLine> lines =
+        List<PackedLine> lines =
         [
             .. layout
                 .Things.Select(
@@ -100,7 +100,7 @@ public sealed record PackingList(
                         return (
                             load,
                             spot,
-                            line: new ListLine(
+                            line: new PackedLine(
                                 t.Id,
                                 t.Item.Id,
                                 t.Item.Name,

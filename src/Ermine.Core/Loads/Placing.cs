@@ -148,7 +148,9 @@ internal static class Placing
                     back - left < 2
                     || uses.Any(u => u.Night > left && u.Night < back || u.Night == back && !u.IsInBed)
                     // It lies in another depot already, which is further away.
-                    || Enumerable.Range(left + 1, back - left).Any(d => layout.Loads[days[d].Load].Kind == LoadKind.Depot)
+                    || Enumerable
+                        .Range(left + 1, back - left)
+                        .Any(d => layout.Loads[days[d].Load].Kind == LoadKind.Depot)
                 )
                     continue;
                 for (var day = left + 1; day <= back; day++)

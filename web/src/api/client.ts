@@ -25,6 +25,10 @@ export type Bar = Schema["Bar"];
 export type DayPlan = Schema["DayPlan"];
 export type DayTask = Schema["DayTask"];
 export type EndsAnswer = Schema["EndsAnswer"];
+export type LoadAnswer = Schema["LoadAnswer"];
+export type LoadPlan = Schema["LoadPlan"];
+export type LoadMend = Schema["LoadMend"];
+export type Thing = Schema["ThingShown"];
 export type DryAnswer = Schema["DryAnswer"];
 export type ItemReading = Schema["ItemReading"];
 export type Region = Schema["Region"];
@@ -145,6 +149,24 @@ export const api = {
         signal: signal ?? null,
       }),
     ),
+  load: ({ night: _, ...asked }: Asked & { quick: boolean }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/load", { body: asked, signal: signal ?? null })),
+  loadLost: ({ trip, night }: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/load/lost", { body: { trip, day: night }, signal: signal ?? null })),
+  split: (asked: { trip: Trip; day: number; by: Schema["SplitBy"]; proven: boolean }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/load/split", { body: asked, signal: signal ?? null })),
+  packing: (trip: Trip, by: Schema["ListBy"], signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/load/list", { body: { trip, by }, signal: signal ?? null })),
+  /** The lists as a file: a table, or the tasks of a calendar. */
+  packingFile: async (trip: Trip, by: Schema["ListBy"], as: "csv" | "ics"): Promise<Blob> => {
+    const response = await fetch(`/api/plan/load/list.${as}`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ trip, by }),
+    });
+    if (!response.ok) throw new Problem(response.status, "The list could not be written.", []);
+    return response.blob();
+  },
   losses: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/losses", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),

@@ -65,6 +65,7 @@ export function BlockForm(props: {
                   footprintCm: 5,
                   sledgeKg: block.activity === "haul" ? 50 : 0,
                   friction: null,
+                  weighed: true,
                 }
               : null,
           })
@@ -72,12 +73,21 @@ export function BlockForm(props: {
       />
       {going ? (
         <div className="grid grid-cols-2 gap-2">
-          <NumberField
-            label="On the back"
-            unit={kilos}
-            value={going.loadKg}
-            onChange={(v) => v !== null && set({ loadKg: v })}
-          />
+          <div className="col-span-2">
+            <Check
+              label="With what Load weighs that day"
+              value={going.weighed}
+              onChange={(weighed) => set({ weighed })}
+            />
+          </div>
+          {!going.weighed && (
+            <NumberField
+              label="On the back"
+              unit={kilos}
+              value={going.loadKg}
+              onChange={(v) => v !== null && set({ loadKg: v })}
+            />
+          )}
           <NumberField
             label="Speed"
             unit={u.wind === "m/s" ? plain("m/s") : units.wind(u)}
@@ -96,12 +106,22 @@ export function BlockForm(props: {
             value={going.footprintCm}
             onChange={(v) => v !== null && set({ footprintCm: v })}
           />
-          <NumberField
-            label="Sledge"
-            unit={kilos}
-            value={going.sledgeKg}
-            onChange={(v) => v !== null && set({ sledgeKg: v })}
-          />
+          {going.weighed && block.activity !== "haul" ? (
+            <Check
+              label="Draws a sledge"
+              value={going.sledgeKg > 0}
+              onChange={(draws) => set({ sledgeKg: draws ? 50 : 0 })}
+            />
+          ) : (
+            !going.weighed && (
+              <NumberField
+                label="Sledge"
+                unit={kilos}
+                value={going.sledgeKg}
+                onChange={(v) => v !== null && set({ sledgeKg: v })}
+              />
+            )
+          )}
           {going.sledgeKg > 0 && (
             <NumberField
               label="Friction"

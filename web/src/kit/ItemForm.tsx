@@ -4,9 +4,11 @@ import { useTypes } from "../entry/useLine";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
 import { Check, Choice, NumberField, TextField } from "../parts/Field";
+import { dateInWords } from "../state/trip";
 import { editOne } from "../state/workspace";
 import { plain, type Unit, units, useSettings, useWrite } from "../units/units";
 import {
+  checks,
   claims as claimNames,
   dexterities,
   fingers,
@@ -459,6 +461,7 @@ export function ItemForm(props: {
             </fieldset>
           </div>
         </details>
+        <Since item={item} onChange={change} />
         <TextField label="Notes" path="notes" value={item.notes} onChange={(notes) => change({ notes })} />
         <div className="flex gap-2">
           <Button onClick={props.onDuplicate}>Duplicate</Button>
@@ -468,6 +471,45 @@ export function ItemForm(props: {
         </div>
       </div>
     </Faults.Provider>
+  );
+}
+
+/** Since when it is owned, and what was seen to and mended on it. */
+function Since({ item, onChange }: { item: KitItem; onChange: (part: Partial<KitItem>) => void }) {
+  const history = item.history ?? [];
+  return (
+    <div className="space-y-1">
+      <div className="max-w-56">
+        <TextField
+          label="Owned since; it says what is due before leaving"
+          type="date"
+          path="since"
+          value={item.since ?? ""}
+          onChange={(since) => onChange({ since: since || null })}
+        />
+      </div>
+      {history.length > 0 && (
+        <ul className="text-[14px]">
+          {history.map((h, i) => (
+            <li
+              key={`${h.on}${h.what}`}
+              className="flex items-center justify-between gap-2 border-line border-t"
+            >
+              <span>
+                {dateInWords(h.on)}: {checks[h.what].toLowerCase()}, {h.note || "found sound"}
+              </span>
+              <Button
+                look="quiet"
+                aria-label={`Take out what was seen to on ${dateInWords(h.on)}`}
+                onClick={() => onChange({ history: history.filter((_, n) => n !== i) })}
+              >
+                Take out
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   );
 }
 

@@ -6,7 +6,7 @@ import { useSettings } from "../units/units";
 import { stations } from "./Rail";
 
 const keys: [string, string][] = [
-  ["1 2 3 4 5", "go to Cold, Night, Day, Dry, Kit"],
+  ["1 2 3 4 5 6", "go to Cold, Night, Day, Dry, Load, Kit"],
   ["[ ]", "night before, night after"],
   ["/", "find anything"],
   ["w", "whose night: the next of the party"],
@@ -22,6 +22,7 @@ const keys: [string, string][] = [
   ["d", "dress me (on Day)"],
   ["← → on a bar, block or task", "move it by ten minutes; with Shift its end"],
   ["o · x on a bar", "open it wider · cut it in two"],
+  ["← → on a tower", "the day before, the day after (on Load)"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
   ["?", "these keys"],

@@ -6,6 +6,7 @@ export const stations = [
   { id: "night", name: "Night" },
   { id: "day", name: "Day" },
   { id: "dry", name: "Dry" },
+  { id: "load", name: "Load" },
   { id: "kit", name: "Kit" },
 ] as const;
 

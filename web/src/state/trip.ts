@@ -13,6 +13,7 @@ import {
   type Trip,
 } from "../api/client";
 import { useSettings } from "../units/units";
+import { planWithoutNight } from "./loads";
 import { type Outfit, type OwnNight, outfitsOf, plainBedtime, withOutfit } from "./outfit";
 import { awaits, editOne, useWorkspace } from "./workspace";
 
@@ -253,6 +254,7 @@ export const withoutNight = (trip: Trip, nightId: string): Trip => ({
     const nights = u.nights?.filter((n) => n !== nightId) ?? null;
     return nights?.length === 0 ? [] : [{ ...u, nights }];
   }),
+  load: planWithoutNight(trip, nightId),
 });
 
 export const newMember = (sleeperId: string): Member => ({
@@ -292,6 +294,14 @@ export function dayAfter(date: string, days = 1): string {
   const day = new Date(`${date}T12:00:00Z`);
   day.setUTCDate(day.getUTCDate() + days);
   return day.toISOString().slice(0, 10);
+}
+
+const months = ["Jan", "Feb", "Mar", "Apr", "May", "June", "July", "Aug", "Sept", "Oct", "Nov", "Dec"];
+
+/** 20 Mar 2027 */
+export function dateInWords(date: string): string {
+  const day = new Date(`${date}T00:00Z`);
+  return `${day.getUTCDate()} ${months[day.getUTCMonth()]} ${day.getUTCFullYear()}`;
 }
 
 const weekdays = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"];

@@ -58,6 +58,8 @@ export const units = {
         ? plain("clo", 1 / 0.155, 0.1)
         : plain("m²K/W", 1, 0.01),
   mass: (u: Units): Unit => (u.mass === "g" ? plain("g") : plain("oz", 1 / 28.349523125, 0.1)),
+  weight: (u: Units): Unit => (u.mass === "g" ? plain("kg", 1 / 1000, 0.1) : plain("lb", 1 / 453.59237, 0.1)),
+  water: (u: Units): Unit => (u.mass === "g" ? plain("l") : plain("qt", 1 / 0.946352946)),
   wind: (u: Units): Unit =>
     u.wind === "m/s" ? plain("m/s") : u.wind === "km/h" ? plain("km/h", 3.6) : plain("mph", 1 / 0.44704),
   elevation: (u: Units): Unit => (u.elevation === "m" ? plain("m", 1, 10) : plain("ft", 1 / 0.3048, 10)),
@@ -85,6 +87,8 @@ export function useWrite() {
   const mass = units.mass(u);
   const wind = units.wind(u);
   const elevation = units.elevation(u);
+  const weight = units.weight(u);
+  const water = units.water(u);
   const grams = (g: number) => write(toShown(g, mass), u.mass === "oz" && Math.abs(g) < 2835 ? 1 : 0);
   return {
     /** −27° */
@@ -99,6 +103,10 @@ export function useWrite() {
         : `${write(toShown(si, insulation), 2)} ${insulation.name}`,
     mass: (g: number) => `${grams(g)} ${mass.name}`,
     massChange: (g: number) => `${g > 0 ? "+" : ""}${grams(g)} ${mass.name}`,
+    /** What is carried: 46 kg, or 101 lb. */
+    weight: (g: number, places = Math.abs(g) < 9950 ? 1 : 0) =>
+      `${write(toShown(g, weight), places)} ${weight.name}`,
+    water: (l: number, places = 1) => `${write(toShown(l, water), places)} ${water.name}`,
     wind: (ms: number, places = 0) => `${write(toShown(ms, wind), places)} ${wind.name}`,
     elevation: (m: number) => `${write(toShown(m, elevation), 0)} ${elevation.name}`,
     u,

@@ -406,3 +406,72 @@ export const purposes: Record<Schema["Purpose"], string> = {
   liners: "boot liners",
   other: "other things",
 };
+export const loadKinds: Record<Schema["LoadKind"], string> = {
+  person: "on the body",
+  pack: "pack",
+  sledge: "sledge",
+  duffel: "duffel",
+  depot: "depot",
+};
+export const reaches: Record<Schema["Reached"], string> = {
+  onBody: "on the body",
+  pocket: "pocket",
+  lid: "under the lid",
+  inside: "inside",
+  dryBag: "in a dry bag",
+};
+export const useKinds: Record<Schema["UseKind"], string> = {
+  bed: "slept in",
+  pillow: "pillow",
+  inBedOtherwise: "in the bed",
+  putOn: "put on at night",
+  worn: "worn",
+  atHand: "at hand",
+  task: "on the hands at work",
+  reserve: "kept in reserve",
+};
+export const checks: Record<Schema["Check"], string> = {
+  zip: "Zips and their flaps",
+  seams: "Seams",
+  cuffs: "Cuffs",
+  buckles: "Buckles, buttons, cords",
+  repellency: "Sheds water",
+  loft: "Loft by ruler",
+  holdsAir: "Holds air overnight",
+  burns: "Burns from cold fuel",
+  cells: "Cells full, spares along",
+  fitsBoots: "Sits on the boots",
+  pitched: "Pitched once",
+  tight: "Tight when hot",
+  lights: "Lights with mittens on",
+};
+export const lookReasons: Record<Schema["LookReason"], string> = {
+  always: "before every trip",
+  age: "years old",
+  neverSeen: "nobody has noted a look",
+  loftLost: "loft is down",
+  goesSoft: "goes soft overnight",
+  finishGone: "finish worn off: wash and proof",
+  doesNotFit: "fits none of the boots along",
+  seenTo: "seen to",
+};
+export const improvised: Record<Schema["Improvised"], string> = {
+  nothing: "in the open",
+  boughs: "boughs under and over",
+  trench: "in a trench in the snow",
+  dugIn: "dug into the snow",
+  shelter: "in the shelter that is left",
+};
+export const bottlePlaces: Record<Schema["BottlePlace"], string> = {
+  bare: "outside, bare",
+  inCover: "outside, in a cover",
+  inLoad: "deep in the load",
+  inTent: "in the tent by night",
+  onTheBody: "under the jacket, in the bag",
+};
+export const splitsBy: Record<Schema["SplitBy"], string> = {
+  weight: "Evenly",
+  strength: "By strength",
+  worth: "By worth",
+};
+export const rounds: Record<Schema["Round"], string> = { home: "Home", car: "Car", lastBag: "Last bag" };
