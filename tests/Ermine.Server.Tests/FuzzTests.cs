@@ -44,7 +44,7 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
-        var loaded = new JsonObject { ["trip"] = await app.Trip("Kessar ice cap") };
+        var loaded = new JsonObject { ["trip"] = (await app.Trip("Kessar ice cap")).DeepClone() };
         JsonObject Loaded(string name, JsonNode value)
         {
             var more = (JsonObject)loaded.DeepClone();

@@ -2,7 +2,7 @@ import { expect, type Page } from "@playwright/test";
 
 type Day = { nightId: string; work: string; soaked: string[]; blocks?: unknown[] | null; worn?: unknown[] | null };
 type Member = { sleeperId: string; days: Day[] };
-export type Trip = { id: string; name: string; version: number; nights: { id: string; camp: string }[]; members: Member[]; uses: { itemId: string }[] };
+export type Trip = { id: string; name: string; version: number; load?: { lots: { itemId: string; stays: { loadId: string; reach: string }[] }[]; phases: { name: string }[]; ticks: unknown[] } | null; nights: { id: string; camp: string }[]; members: Member[]; uses: { itemId: string }[] };
 type Workspace = { trips: Trip[]; items: { id: string; name: string; massG: number; kind: string }[]; sleepers: { id: string }[] };
 
 export const workspace = async (page: Page): Promise<Workspace> => (await page.request.get("/api/workspace")).json();

@@ -43,38 +43,45 @@ export function LostView(props: {
   if (lost.length === 0) return <p className="mt-4 text-soft">Nothing is in a load that could be lost.</p>;
   const order: Schema["Verdict"][] = ["warm", "hot", "cool", "cold", "noGo"];
   return (
-    <ul className="mt-2">
-      {lost.map((l) => {
-        // Who loses nothing that warms, and sleeps on as planned, needs no line.
-        const hit = l.people.filter(
-          (p) => p.lost.length > 0 || l.shelterLost || order.indexOf(p.holds.at(-1)?.verdict ?? "warm") > 1,
-        );
-        return (
-          <li key={(l.loadId ?? "") + l.aloneId} className="border-ink border-t-2 py-2">
-            <h2 className="flex flex-wrap justify-between gap-x-3 text-lg leading-tight">
-              <span>{lossName(l, answer, names)}</span>
-              <span className="font-normal font-sans text-[14px] text-soft">
-                {w.weight(l.grams)} gone, {l.things} {l.things === 1 ? "thing" : "things"}
-              </span>
-            </h2>
-            <p className="text-[14px] text-soft">
-              {[
-                l.shelterLost ? "No shelter." : "",
-                l.stoveLost ? "No stove." : "",
-                l.foodDays !== null ? `Food for ${daysLeft(l.foodDays)}.` : "",
-                l.fuelDays !== null ? `Fuel for ${daysLeft(l.fuelDays)}.` : "",
-              ].join(" ")}
-            </p>
-            {hit.length === 0 && <p className="text-[14px]">Everyone sleeps on as planned.</p>}
-            <ul>
-              {hit.map((p) => (
-                <Person key={p.sleeperId} person={p} answer={answer} edit={edit} width={props.width} />
-              ))}
-            </ul>
-          </li>
-        );
-      })}
-    </ul>
+    <>
+      <ul className="mt-2">
+        {lost.map((l) => {
+          // Who loses nothing that warms, and sleeps on as planned, needs no line.
+          const hit = l.people.filter(
+            (p) => p.lost.length > 0 || l.shelterLost || order.indexOf(p.holds.at(-1)?.verdict ?? "warm") > 1,
+          );
+          return (
+            <li key={(l.loadId ?? "") + l.aloneId} className="border-ink border-t-2 py-2">
+              <h2 className="flex flex-wrap justify-between gap-x-3 text-lg leading-tight">
+                <span>{lossName(l, answer, names)}</span>
+                <span className="font-normal font-sans text-[14px] text-soft">
+                  {w.weight(l.grams)} gone, {l.things} {l.things === 1 ? "thing" : "things"}
+                </span>
+              </h2>
+              <p className="text-[14px] text-soft">
+                {[
+                  l.shelterLost ? "No shelter." : "",
+                  l.stoveLost ? "No stove." : "",
+                  l.foodDays !== null ? `Food for ${daysLeft(l.foodDays)}.` : "",
+                  l.fuelDays !== null ? `Fuel for ${daysLeft(l.fuelDays)}.` : "",
+                ].join(" ")}
+              </p>
+              {hit.length === 0 && <p className="text-[14px]">Everyone sleeps on as planned.</p>}
+              <ul>
+                {hit.map((p) => (
+                  <Person key={p.sleeperId} person={p} answer={answer} edit={edit} width={props.width} />
+                ))}
+              </ul>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="max-w-3xl border-line border-t py-3 text-[14px] text-soft">
+        It is reckoned with everything put on and dry things where they are dry, and errs towards colder. If
+        it happens: out of the wind first, then something under you, then everything on, close together; do
+        not wait for dark. Local rules, guides and rescue services come first.
+      </p>
+    </>
   );
 }
 

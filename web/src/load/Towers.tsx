@@ -58,7 +58,7 @@ export function Towers(props: {
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       className="block touch-pan-y rounded-xl"
-      role="img"
+      role="group"
       aria-label={`Weight day by day: ${towers.map((t) => `day ${t.day + 1} ${w.weight(t.total)}`).join(", ")}`}
     >
       <defs>
