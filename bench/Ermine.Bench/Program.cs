@@ -4,5 +4,5 @@ using BenchmarkDotNet.Running;
 using Ermine.Bench;
 
 BenchmarkSwitcher
-    .FromTypes([typeof(CoreBench), typeof(DayBench)])
+    .FromTypes([typeof(CoreBench), typeof(DayBench), typeof(LoadBench)])
     .Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));

@@ -116,7 +116,10 @@ public class InspectionTests
         trip.Lot(trip.Item("liquidStove", 450));
         trip.Use(trip.Item("winterInflatable"), Job.Bed);
         var party = LoadAnswers.Of(trip.Runs(), quick: true).Party;
-        Assert.Equal([PartyMatter.OneIsEnough, PartyMatter.NoSparePad], party.Select(p => p.Matter));
+        Assert.Equal(
+            [PartyMatter.OneIsEnough, PartyMatter.NoSparePad, PartyMatter.NoShelter],
+            party.Select(p => p.Matter)
+        );
         Assert.Equal(250, party[0].Grams);
         Assert.DoesNotContain(
             LoadAnswers.Of(trip.Runs(party[0].Mend!.In(trip.Trip)), quick: true).Party,

@@ -171,4 +171,35 @@ public class LoadPlacingTests
         var on = Assert.Single(OnTheBody.Of(trip.Layout, 0));
         Assert.Equal((2, true, false, false, true), (on.Fires, on.WarmLighter, on.Tinder, on.Light, on.Whistle));
     }
+
+    [Fact]
+    public void What_was_put_out_of_reach_by_hand_costs_the_unpacking_on_those_days()
+    {
+        var trip = new Loaded(people: 2, days: 3);
+        var (pack, other, depot) = (trip.Pack(0), trip.Pack(1), trip.Depot(0));
+        var (jacket, hat, shell) = (trip.Item("synthJacket"), trip.Item("thickHat"), trip.Item("shellJacket"));
+        foreach (var item in (KitItem[])[jacket, hat, shell])
+            trip.Use(item, Job.Along);
+        trip.Lot(jacket, 1, 0, (pack, Reached.DryBag, 0), (depot, Reached.Inside, 1), (pack, Reached.Lid, 2));
+        trip.Lot(hat, 1, 0, (other, Reached.Lid, 0));
+        var run = trip.Runs()[0];
+        double Of(KitItem item, int day) => run.Days.Wearable(run.Outfit, run.Closet, day)[item.Id].ReachSeconds;
+        Assert.Equal([180, Reaching.Unreachable, 20], Enumerable.Range(0, 3).Select(d => Of(jacket, d)));
+        Assert.Equal(Reaching.Unreachable, Of(hat, 0));
+        Assert.Equal(0, Of(shell, 0));
+    }
+
+    [Fact]
+    public void A_tent_in_a_depot_is_missed_in_the_camps_beyond_it()
+    {
+        var trip = new Loaded(people: 1, days: 3, "a", "b", "a");
+        trip.Pack(0);
+        var depot = trip.Depot(0);
+        trip.Lot(trip.Item("tent2"), 1, null, (depot, Reached.Inside, 0));
+        var said = Assert.Single(LoadAnswers.Of(trip.Runs(), quick: true).Contradictions);
+        Assert.Contains("wanted in camp on day 2", said.Value, StringComparison.Ordinal);
+        // A snow shelter needs none.
+        trip.Nights = [.. trip.Nights.Select(n => n with { Shelter = Shelter.SnowShelter })];
+        Assert.Empty(LoadAnswers.Of(trip.Runs(), quick: true).Contradictions);
+    }
 }

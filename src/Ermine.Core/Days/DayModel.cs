@@ -3,6 +3,7 @@ using Ermine.Core.Body;
 using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
+using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 
@@ -35,7 +36,7 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
     public Dictionary<Guid, Garment> Wearable(Outfit outfit, Closet closet, int night)
     {
         var id = context.Trip.Nights[night].Id;
-        return Garments(outfit, closet, outfit.Uses.Where(t => outfit.MayBeWorn(t, id)));
+        return Garments(outfit, closet, outfit.Uses.Where(t => outfit.MayBeWorn(t, id)), night);
     }
 
     /// <summary>What is kept for sleeping and slept in on a night: worn in the tent alone.</summary>
@@ -46,18 +47,25 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
         return Garments(
             outfit,
             closet,
-            outfit.SystemOf(id).Layers.Select(l => l.ItemId).Where(t => !outfit.MayBeWorn(t, id))
+            outfit.SystemOf(id).Layers.Select(l => l.ItemId).Where(t => !outfit.MayBeWorn(t, id)),
+            night
         );
     }
 
-    private static Dictionary<Guid, Garment> Garments(Outfit outfit, Closet closet, IEnumerable<Guid> things)
+    private Dictionary<Guid, Garment> Garments(Outfit outfit, Closet closet, IEnumerable<Guid> things, int night)
     {
         var found = new Dictionary<Guid, Garment>();
         foreach (var thing in things)
         {
             if (
                 closet.Find(thing) is { } item
-                && Garment.Of(item, closet.ReadingOf(thing), outfit.RoleOf(thing) == Role.Spare) is { } garment
+                && Garment.Of(
+                    item,
+                    closet.ReadingOf(thing),
+                    outfit.RoleOf(thing) == Role.Spare,
+                    Reaching.SecondsByHand(context.Trip, thing, outfit.SleeperId, night)
+                )
+                    is { } garment
             )
                 found[thing] = garment;
         }

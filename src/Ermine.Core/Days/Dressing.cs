@@ -361,7 +361,7 @@ public sealed partial class Dressing
     private static double Grams(Wardrobe wardrobe, uint set) => wardrobe.In(set).Sum(g => g.Item.MassG);
 
     private static double Seconds(Garment garment) =>
-        garment.Item.SecondsToPutOn > 0 ? garment.Item.SecondsToPutOn : UsualSeconds;
+        (garment.Item.SecondsToPutOn > 0 ? garment.Item.SecondsToPutOn : UsualSeconds) + garment.ReachSeconds;
 
     private static List<DressCost[]> Flips(Wardrobe wardrobe, List<Segment> segments) =>
         [

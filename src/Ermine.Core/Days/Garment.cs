@@ -69,6 +69,9 @@ public sealed class Garment
     /// <summary>The part of the body that it is mainly for.</summary>
     public Part Main { get; }
 
+    /// <summary>Seconds until it is in one's hands from where it was put by hand; 0 where Ermine places it by its uses.</summary>
+    public double ReachSeconds { get; private init; }
+
     /// <summary>Kept dry until another is used up.</summary>
     public bool IsSpare { get; private init; }
 
@@ -128,10 +131,11 @@ public sealed class Garment
     /// <param name="item">The thing.</param>
     /// <param name="reading">What its numbers mean.</param>
     /// <param name="spare">It is kept as a spare.</param>
-    public static Garment? Of(KitItem item, ItemReading reading, bool spare = false) =>
+    /// <param name="reachSeconds">Until it is in one's hands, s.</param>
+    public static Garment? Of(KitItem item, ItemReading reading, bool spare = false, double reachSeconds = 0) =>
         item.Kind is ItemKind.Garment or ItemKind.VapourBarrier or ItemKind.Gear
         && Enum.GetValues<Part>().Any(p => item.Cover[p] > 0)
-            ? new(item, reading) { IsSpare = spare }
+            ? new(item, reading) { IsSpare = spare, ReachSeconds = reachSeconds }
             : null;
 
     private static Tier TierOf(KitItem item, double resistance)

@@ -15,7 +15,7 @@ public sealed record Overfull(Guid LoadId, int Day, double Litres, double HoldsL
     public static IReadOnlyList<Overfull> Of(LoadWay way)
     {
         var (layout, found) = (way.Layout, new List<Overfull>());
-        for (var l = 0; l < layout.Loads.Count; l++)
+        for (var l = 0; layout.Days > 0 && l < layout.Loads.Count; l++)
         {
             var load = layout.Loads[l];
             if (Volumes.HeldBy(load, layout.ThingOf(load)) is not { } holds)

@@ -71,6 +71,29 @@ public static class Reaching
     public static double? Seconds(LoadLayout layout, Spot spot, Guid sleeperId) =>
         layout.Loads[spot.Load].SleeperId == sleeperId ? Seconds(spot.Reach) : null;
 
+    /// <summary>What it costs to dress in something that lies with another or in a depot, s: more than any change is worth.</summary>
+    public const double Unreachable = 900;
+
+    /// <summary>Seconds until a person has a thing that was put somewhere by hand; 0 where Ermine places it by its uses.</summary>
+    /// <param name="trip">The trip.</param>
+    /// <param name="itemId">The thing.</param>
+    /// <param name="sleeperId">Who.</param>
+    /// <param name="night">The day that ends in this night, from 0.</param>
+    public static double SecondsByHand(Trip trip, Guid itemId, Guid sleeperId, int night)
+    {
+        if (trip.Load?.Lots.FirstOrDefault(l => l.ItemId == itemId && l.Stays.Count > 0) is not { } lot)
+            return 0;
+        var here = lot.Stays[0];
+        foreach (var stay in lot.Stays)
+        {
+            if (stay.FromNightId is not { } from || trip.Nights.Take(night + 1).Any(n => n.Id == from))
+                here = stay;
+        }
+        return here.LoadId == sleeperId || trip.Load.Loads.Any(l => l.Id == here.LoadId && l.SleeperId == sleeperId)
+            ? Seconds(here.Reach)
+            : Unreachable;
+    }
+
     /// <summary>Everything that is not where the plan needs it, the most urgent first.</summary>
     public static IReadOnlyList<ReachFault> Faults(LoadLayout layout)
     {

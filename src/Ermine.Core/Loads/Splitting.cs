@@ -71,13 +71,15 @@ public static class Splitting
     public static Split Proven(
         IReadOnlyList<double> grams,
         IReadOnlyList<Bearer> people,
-        double seconds = 8,
+        double seconds = 6,
         CancellationToken stop = default
     )
     {
         var first = AtOnce(grams, people);
         if (first.Proven || people.Count < 2 || grams.Count == 0)
             return first with { Proven = true, BoundG = first.SpreadG };
+        if (stop.IsCancellationRequested)
+            return first;
         var model = new CpModel();
         var takes = new BoolVar[grams.Count, people.Count];
         for (var t = 0; t < grams.Count; t++)

@@ -101,7 +101,7 @@ export function TwiceList({
 /** Everything that is not where the plan needs it, or does not fit. */
 export function PlaceList({ trip, answer, edit }: { trip: Trip; answer: LoadAnswer; edit: LoadEdit }) {
   const names = useNames(answer);
-  const short = answer.contradictions.filter((c) => c.field === "Food" || c.field === "Fuel");
+  const short = answer.contradictions.filter((c) => c.about === "camp" || c.about === "provision");
   if (answer.reach.length + answer.overfull.length + short.length === 0)
     return <p className="text-soft">Everything is where the plan needs it.</p>;
   const bags = answer.dryBags;

@@ -91,7 +91,7 @@ export function Lists(props: {
                   .filter(Boolean)
                   .join(": ") || "All"}
               </span>
-              <span className="font-normal font-sans text-[14px] text-soft">
+              <span className="font-normal font-sans text-[0.93em] text-soft">
                 {w.weight(list.grams)}, {Math.round(list.litres)} l
               </span>
             </h2>
@@ -102,7 +102,7 @@ export function Lists(props: {
                 return (
                   <li key={l.lotId}>
                     {head && (
-                      <p className="pt-1.5 text-[13px] text-soft">
+                      <p className="pt-1.5 text-[0.87em] text-soft">
                         {l.load === "On the body"
                           ? `${kind === "person" ? "" : `${names.person(l.sleeperId)}, `}${reaches[l.reach]}`
                           : l.sleeperId
@@ -119,10 +119,13 @@ export function Lists(props: {
                         {l.count !== 1 && `${l.count} × `}
                         {l.name}
                         {ticks.by(l.lotId) && (
-                          <span className="text-[13px] text-soft"> · {names.person(ticks.by(l.lotId))}</span>
+                          <span className="text-[0.87em] text-soft">
+                            {" "}
+                            · {names.person(ticks.by(l.lotId))}
+                          </span>
                         )}
                       </span>
-                      <span className="shrink-0 text-[13px] text-soft">{w.mass(Math.round(l.grams))}</span>
+                      <span className="shrink-0 text-[0.87em] text-soft">{w.mass(Math.round(l.grams))}</span>
                     </div>
                   </li>
                 );

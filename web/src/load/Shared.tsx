@@ -117,7 +117,9 @@ export function Shared(props: {
                 ? "Proven: nothing is more even."
                 : ended
                   ? "Good, not proven."
-                  : "Good; looking for a better one…"}
+                  : proven.isFetching
+                    ? "Good; looking for a better one…"
+                    : `Good, not proven: no split comes to less than ${w.mass(Math.round(split.boundG))}.`}
             </span>
           </p>
           <div className="mt-1 flex gap-2 print:hidden">

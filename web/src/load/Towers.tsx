@@ -53,6 +53,7 @@ export function Towers(props: {
     props.onDay(Math.min(count - 1, Math.max(0, day + by)));
   };
   return (
+    // biome-ignore lint/a11y/useSemanticElements: a picture whose towers are pressed
     <svg
       width={width}
       height={height}

@@ -8,6 +8,7 @@ import { useFile } from "../exchange/useFile";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { VerdictMark } from "../parts/VerdictMark";
+import { planWithMember, planWithoutMember } from "../state/loads";
 import { editTrip, newId, newMember, useGo, useTrip } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { type Units, units, useSettings } from "../units/units";
@@ -259,13 +260,18 @@ function SleeperMenu() {
   };
   const look = (at: number) => u.set({ who: { ...u.who, [trip.id]: at } });
   const join = (id: string) => {
-    editTrip(trip.id, (t) => ({ ...t, members: [...t.members, newMember(id)] }));
+    editTrip(trip.id, (t) => ({
+      ...t,
+      members: [...t.members, newMember(id)],
+      load: planWithMember(t.load, id),
+    }));
     look(trip.members.length);
   };
   const leave = () => {
     editTrip(trip.id, (t) => ({
       ...t,
       members: t.members.filter((_, i) => i !== who),
+      load: planWithoutMember(t.load, t.members[who]?.sleeperId ?? ""),
       uses: t.uses.filter((u) => u.sleeperId !== t.members[who]?.sleeperId),
     }));
     look(0);

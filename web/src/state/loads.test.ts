@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 import type { LoadAnswer, Thing, Trip } from "../api/client";
-import { mended, moved, parted, planWithoutNight, stayOn, withLot, withoutThing } from "./loads";
+import {
+  mended,
+  moved,
+  parted,
+  planWithMember,
+  planWithoutMember,
+  planWithoutNight,
+  stayOn,
+  withLot,
+  withoutThing,
+} from "./loads";
 
 const nights = ["n0", "n1", "n2", "n3"].map((id, i) => ({ id, camp: i === 2 ? "camp 1" : `camp ${i}` }));
 const trip = {
@@ -87,5 +97,32 @@ describe("the plan of loads", () => {
     expect(without("n3")?.loads.map((l) => l.id)).toEqual(["d1"]);
     expect(without("n3")?.phases.map((p) => p.id)).toEqual(["p"]);
     expect(without("n3")?.lots[0]?.stays).toHaveLength(1);
+  });
+
+  it("outlives one of the people, and gives a new one a pack", () => {
+    const plan = {
+      loads: [
+        { id: "pa", kind: "pack", sleeperId: "a" },
+        { id: "pb", kind: "pack", sleeperId: "b" },
+      ],
+      phases: [{ id: "p", leaves: ["pa", "pb"] }],
+      lots: [
+        { id: "own", sleeperId: "a", stays: [] },
+        { id: "shared", sleeperId: null, stays: [{ loadId: "pa" }] },
+        { id: "worn", sleeperId: null, stays: [{ loadId: "b" }] },
+      ],
+      ticks: [],
+      strengths: [{ sleeperId: "a", percent: 80 }],
+    } as never;
+    const without = planWithoutMember(plan, "a");
+    expect(without?.loads.map((l) => l.id)).toEqual(["pb"]);
+    expect(without?.phases[0]?.leaves).toEqual(["pb"]);
+    expect(without?.lots.map((l) => [l.id, l.stays.length])).toEqual([
+      ["shared", 0],
+      ["worn", 1],
+    ]);
+    expect(without?.strengths).toEqual([]);
+    expect(planWithMember(plan, "c")?.loads.at(-1)).toMatchObject({ kind: "pack", sleeperId: "c" });
+    expect(planWithMember(null, "c")).toBeNull();
   });
 });

@@ -176,3 +176,39 @@ export function planWithoutNight(trip: Trip, nightId: string): LoadPlan | null {
     })),
   };
 }
+
+/** A plan without one of the people: what that one owns and carries goes along home. */
+export function planWithoutMember(plan: LoadPlan | null | undefined, sleeperId: string): LoadPlan | null {
+  if (!plan) return null;
+  const gone = new Set([sleeperId, ...plan.loads.filter((l) => l.sleeperId === sleeperId).map((l) => l.id)]);
+  return {
+    ...plan,
+    loads: plan.loads.filter((l) => !gone.has(l.id)),
+    phases: plan.phases.map((p) => ({ ...p, leaves: p.leaves?.filter((l) => !gone.has(l)) ?? null })),
+    lots: plan.lots
+      .filter((l) => l.sleeperId !== sleeperId)
+      // What the party shares and that one carried is placed anew.
+      .map((l) => (l.stays.some((s) => gone.has(s.loadId)) ? { ...l, stays: [] } : l)),
+    strengths: plan.strengths?.filter((s) => s.sleeperId !== sleeperId) ?? null,
+  };
+}
+
+/** A plan with one more of the people: where loads are named, that one has a pack as well. */
+export const planWithMember = (plan: LoadPlan | null | undefined, sleeperId: string): LoadPlan | null =>
+  plan && plan.loads.length > 0
+    ? {
+        ...plan,
+        loads: [
+          ...plan.loads,
+          {
+            id: crypto.randomUUID(),
+            name: "Pack",
+            kind: "pack",
+            sleeperId,
+            volumeL: null,
+            itemId: null,
+            nightId: null,
+          },
+        ],
+      }
+    : (plan ?? null);
