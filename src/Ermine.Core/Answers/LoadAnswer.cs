@@ -1,5 +1,3 @@
-using Ermine.Core.Dryness;
-using Ermine.Core.Ground;
 using Ermine.Core.Kit;
 using Ermine.Core.Loads;
 using Ermine.Core.Plans;
@@ -53,72 +51,6 @@ public sealed record ThingShown(
 /// <param name="ShareOfBody">Of what is carried on the back, in body masses, on the day it is most.</param>
 /// <param name="BackG">That, g.</param>
 public sealed record MostMoved(Guid SleeperId, int Day, double Grams, double AtOnceG, double ShareOfBody, double BackG);
-
-/// <summary>A thing that arrives damp for its next job.</summary>
-/// <param name="ItemId">The thing.</param>
-/// <param name="SleeperId">Whose.</param>
-/// <param name="Night">The night, from 0.</param>
-/// <param name="Job">The job.</param>
-/// <param name="Hour">When it begins, hours from the midnight before the evening.</param>
-/// <param name="Wetness">How wet it is then.</param>
-/// <param name="WaterG">Water in it, g.</param>
-/// <param name="Mend">Takes a dry thing that is along; null where there is none.</param>
-public sealed record DampNext(
-    Guid ItemId,
-    Guid SleeperId,
-    int Night,
-    UseKind Job,
-    double Hour,
-    Wetness Wetness,
-    double WaterG,
-    LoadMend? Mend
-);
-
-/// <summary>What the party carries twice or not at all.</summary>
-public enum PartyMatter
-{
-    /// <summary>Two where one is enough for all.</summary>
-    OneIsEnough,
-
-    /// <summary>Someone sleeps on air alone and no foam is along in reserve.</summary>
-    NoSparePad,
-
-    /// <summary>No stove is along.</summary>
-    NoStove,
-
-    /// <summary>No shelter is along.</summary>
-    NoShelter,
-}
-
-/// <summary>A finding about what the party shares.</summary>
-/// <param name="Matter">What it is.</param>
-/// <param name="ItemIds">The things.</param>
-/// <param name="Grams">What leaving the lighter at home saves.</param>
-/// <param name="Mend">The press; null where it is something to bring.</param>
-public sealed record PartyFinding(PartyMatter Matter, IReadOnlyList<Guid> ItemIds, double Grams, LoadMend? Mend);
-
-/// <summary>What a contradiction is about.</summary>
-public enum ContradictionAbout
-{
-    /// <summary>A thing that is not where it is wanted; the finding about its place has the press.</summary>
-    Place,
-
-    /// <summary>A load that is too full; so has the finding about it.</summary>
-    Volume,
-
-    /// <summary>What every camp counts on is left behind.</summary>
-    Camp,
-
-    /// <summary>Food or fuel that runs out.</summary>
-    Provision,
-}
-
-/// <summary>Something that cannot stand as planned, in words.</summary>
-/// <param name="About">What it is about.</param>
-/// <param name="Field">What it is about.</param>
-/// <param name="Value">What is wrong, with the thing and the day.</param>
-/// <param name="Mend">What to do.</param>
-public sealed record Contradiction(ContradictionAbout About, string Field, string Value, string Mend);
 
 /// <summary>Work with the weights of a day.</summary>
 /// <param name="SleeperId">Who.</param>
@@ -207,7 +139,7 @@ public static class LoadAnswers
             way.Days,
             layout.Days == 0 ? [] : [.. runs.Select((r, who) => MostOf(way, who, r.Model.Sleeper.MassKg))],
             twice,
-            quick ? [] : [.. runs.SelectMany(r => Damp(r, layout))],
+            quick ? [] : [.. runs.SelectMany(r => DampNext.Of(r, layout))],
             UsesSideBySide.Served(layout, twice),
             UsesSideBySide.Could(layout),
             UsesSideBySide.Unused(layout),
@@ -216,12 +148,12 @@ public static class LoadAnswers
             overfull,
             Core.Loads.DryBags.Of(layout),
             [.. Enumerable.Range(0, layout.Days).Select(d => OnTheBody.Of(layout, d))],
-            [.. Party(layout)],
+            [.. PartyFinding.Of(layout)],
             needs,
             quick ? [] : [.. runs.SelectMany(Walks)],
             Inspection.Of(layout),
             Inspection.Trial(layout),
-            [.. Contradictions(way, reach, overfull)],
+            [.. Contradiction.Of(way, reach, overfull)],
             [.. Assumed(layout)]
         );
     }
@@ -268,75 +200,6 @@ public static class LoadAnswers
         return new(most.SleeperId, day, most.TotalG, AtOnce(most), back / 1000 / massKg, back);
     }
 
-    /// <summary>What was worn or got wet by day and is then slept in or put on.</summary>
-    private static IEnumerable<DampNext> Damp(TripRun run, LoadLayout layout)
-    {
-        for (var n = 0; n < layout.Days; n++)
-        {
-            var (cells, midnight) = (run[n].Day.Cells, UsesInTime.Midnight(layout.Trip, n));
-            foreach (
-                var use in layout.Uses.Where(u =>
-                    u.Night == n
-                    && u.SleeperId == run.Outfit.SleeperId
-                    && u.Kind is UseKind.Bed or UseKind.PutOn or UseKind.InBedOtherwise
-                )
-            )
-            {
-                if (
-                    run.Closet.Find(use.ItemId) is { Kind: ItemKind.Garment }
-                    && cells.TryGetValue(use.ItemId, out var cell)
-                    && cell.Wetness != Wetness.Dry
-                )
-                    yield return new(
-                        use.ItemId,
-                        use.SleeperId,
-                        n,
-                        use.Kind,
-                        use.FromHour - midnight,
-                        cell.Wetness,
-                        cell.WaterG,
-                        DryInstead(run, layout, use, n)
-                    );
-            }
-        }
-    }
-
-    /// <summary>A dry garment of the same purpose that comes along and is used by no bed that night.</summary>
-    private static LoadMend? DryInstead(TripRun run, LoadLayout layout, UseSpan use, int night)
-    {
-        var (cells, trip) = (run[night].Day.Cells, layout.Trip);
-        var slot = run.Closet.SlotOf(run.Closet.Find(use.ItemId)!);
-        var inBed = layout.Uses.Where(u => u.Night == night && u.IsInBed).Select(u => u.ItemId).ToHashSet();
-        var other = run
-            .Things.Where(i =>
-                i.Kind == ItemKind.Garment
-                && i.Id != use.ItemId
-                && !inBed.Contains(i.Id)
-                && run.Closet.SlotOf(i) == slot
-                && cells.TryGetValue(i.Id, out var cell)
-                && cell.Wetness == Wetness.Dry
-            )
-            .MaxBy(i => run.Closet.ReadingOf(i.Id).Insulation?.SI ?? 0);
-        if (other is null)
-            return null;
-        var nightId = trip.Nights[night].Id;
-        return new(
-            MendKind.TakeOther,
-            OtherId: other.Id,
-            UsesSet:
-            [
-                .. trip
-                    .Uses.Where(u =>
-                        u.ItemId == use.ItemId
-                        && u.SleeperId == use.SleeperId
-                        && (u.IsInBed || u.Job == Job.PutOn)
-                        && (u.Nights?.Contains(nightId) ?? true)
-                    )
-                    .Select(u => u with { ItemId = other.Id }),
-            ]
-        );
-    }
-
     private static IEnumerable<WalkOfDay> Walks(TripRun run)
     {
         for (var n = 0; n < run.Count; n++)
@@ -361,141 +224,6 @@ public static class LoadAnswers
                 block.Going.Weighed
             );
         }
-    }
-
-    private static IEnumerable<PartyFinding> Party(LoadLayout layout)
-    {
-        List<Carried> Where(Func<KitItem, bool> of) => [.. layout.Things.Where(t => of(t.Item)).OrderBy(t => t.MassG)];
-        // A stove cooks for about six, a tent sleeps the party: two of a kind for few is one too many.
-        foreach (
-            var group in (List<Carried>[])[Where(i => Stove.Of(i) is not null), Where(i => ItemTypes.IsOf(i, "tent"))]
-        )
-        {
-            if (group.Count > 1 && layout.Trip.Members.Count <= 3)
-                yield return new(
-                    PartyMatter.OneIsEnough,
-                    [.. group.Select(t => t.Item.Id)],
-                    group[0].MassG,
-                    UsesSideBySide.LeaveHome(layout, group[0].Item.Id)
-                );
-        }
-        var onAir = layout
-            .Trip.Outfits.SelectMany(o => o.System.ThingsIn(layout.Closet))
-            .Where(t => t.Kind == ItemKind.Pad)
-            .ToList();
-        if (
-            onAir.Exists(p => p.Material == Material.Inflatable)
-            && !layout.Things.Any(t => t.Item is { Kind: ItemKind.Pad, Material: Material.Foam })
-        )
-            yield return new(
-                PartyMatter.NoSparePad,
-                [.. onAir.Where(p => p.Material == Material.Inflatable).Select(p => p.Id)],
-                0,
-                null
-            );
-        if (
-            layout.Plan.Lots.Count > 0
-            && layout.Trip.Nights.Any(n => NeedsTent(n.Shelter))
-            && Where(PartyKit.IsShelter).Count == 0
-        )
-            yield return new(PartyMatter.NoShelter, [], 0, null);
-        if (layout.Things.Any(t => t.UsedUp?.Kind == Provision.Fuel) && Where(i => Stove.Of(i) is not null).Count == 0)
-            yield return new(PartyMatter.NoStove, [], 0, null);
-    }
-
-    private static bool NeedsTent(Shelter shelter) =>
-        shelter
-            is Shelter.SingleWall
-                or Shelter.DoubleWall
-                or Shelter.TarpClosed
-                or Shelter.TarpLow
-                or Shelter.TarpHigh;
-
-    /// <summary>What every camp counts on, and lies in a depot that the party is not at; on the first such night.</summary>
-    private static IEnumerable<Contradiction> LeftBehind(LoadLayout layout)
-    {
-        bool IsHere(int thing, int day) =>
-            layout.Loads[layout.Spots[thing][day].Load] is var load
-            && (
-                load.Kind != LoadKind.Depot
-                || load.NightId is { } id && layout.DayOf(id) is >= 0 and var at && layout.SameCamp(at, day)
-            );
-        List<int> Of(Func<KitItem, bool> of) =>
-            [.. Enumerable.Range(0, layout.Things.Count).Where(t => of(layout.Things[t].Item))];
-        (List<int> Things, Func<Night, bool> Wanted)[] needs =
-        [
-            (Of(PartyKit.IsShelter), n => NeedsTent(n.Shelter)),
-            (Of(i => Stove.Of(i) is not null), _ => true),
-        ];
-        foreach (var (things, wanted) in needs)
-        {
-            for (var day = 0; things.Count > 0 && day < layout.Days; day++)
-            {
-                if (!wanted(layout.Trip.Nights[day]) || things.Exists(t => IsHere(t, day)))
-                    continue;
-                var thing = things[0];
-                yield return new(
-                    ContradictionAbout.Camp,
-                    layout.Things[thing].Item.Name,
-                    $"wanted in camp on day {day + 1}, when it lies in {layout.Loads[layout.Spots[thing][day].Load].Name}",
-                    $"Take it along on day {day + 1}."
-                );
-                break;
-            }
-        }
-    }
-
-    private static IEnumerable<Contradiction> Contradictions(
-        LoadWay way,
-        IReadOnlyList<ReachFault> reach,
-        IReadOnlyList<Overfull> overfull
-    )
-    {
-        var layout = way.Layout;
-        string Name(int thing) => layout.Things[thing].Item.Name;
-        foreach (var fault in reach)
-        {
-            var day = fault.Days[0] + 1;
-            if (fault.Want == ReachWant.InDepot)
-                yield return new(
-                    ContradictionAbout.Place,
-                    Name(fault.Thing),
-                    $"used on day {day}, when it lies in {layout.Loads[layout.Spots[fault.Thing][fault.Days[0]].Load].Name}",
-                    $"Take it along on day {day}, or use another thing."
-                );
-            else if (fault.Want == ReachWant.NobodyThere)
-                yield return new(
-                    ContradictionAbout.Place,
-                    Name(fault.Thing),
-                    $"changes hands at a depot before day {day}, when nobody is there",
-                    "Leave or fetch it on a morning on which the party breaks camp at that depot."
-                );
-        }
-        foreach (var left in LeftBehind(layout))
-            yield return left;
-        foreach (var full in overfull)
-            yield return new(
-                ContradictionAbout.Volume,
-                layout.Loads[layout.LoadOf(full.LoadId)].Name,
-                $"{full.Litres:0} l on day {full.Day + 1}",
-                $"It holds about {full.HoldsL:0} l: move something to another load, or leave it."
-            );
-        foreach (
-            var (day, n, what) in way
-                .Days.Index()
-                .SelectMany(d =>
-                    (IEnumerable<(int, double, string)>)
-                        [(d.Index, d.Item.HungerG, "Food"), (d.Index, d.Item.NoFuelG, "Fuel")]
-                )
-                .Where(d => d.Item2 > 1)
-                .DistinctBy(d => d.Item3)
-        )
-            yield return new(
-                ContradictionAbout.Provision,
-                what,
-                $"{n:0} g short on day {day + 1}",
-                "Take more, eat or burn less a day, or leave less in a depot that is passed later."
-            );
     }
 
     private static IEnumerable<string> Assumed(LoadLayout layout)

@@ -7,6 +7,7 @@ import { type EndsOf, endsHeadline, endsOf, isEnd } from "../ends/headline";
 import { useEnds } from "../ends/useEnds";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
+import { Segments } from "../parts/Segments";
 import { useWidth } from "../parts/useSize";
 import { useGo, useTrip } from "../state/trip";
 import { useWrite } from "../units/units";
@@ -95,7 +96,13 @@ export function Component() {
   return (
     <main className="grid grow grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_318px] lg:content-stretch">
       <section className="min-w-0 px-3 py-4 sm:px-5">
-        <Tabs of={of} onChange={(to) => setParams(to === "body" ? {} : { of: to }, { replace: true })} />
+        <Segments
+          label="Which part of you"
+          className="mb-2 sm:float-right sm:mb-0 sm:ml-4"
+          value={of}
+          options={endsOf}
+          onChange={(to) => setParams(to === "body" ? {} : { of: to }, { replace: true })}
+        />
         <p className="text-soft">
           Day {index + 1}
           {(from || night.camp) && ` · ${from ? `${from} to ` : "to "}${night.camp || "camp"}`}
@@ -229,30 +236,6 @@ export function Component() {
 }
 
 const groupsOf: Record<Exclude<EndsOf, "body">, Group> = { hands: "hands", feet: "feet", face: "head" };
-
-/** Which of the day's pictures: the whole body, or one of its ends. */
-function Tabs({ of, onChange }: { of: EndsOf; onChange: (of: EndsOf) => void }) {
-  return (
-    // biome-ignore lint/a11y/useSemanticElements: a row of buttons
-    <div
-      role="group"
-      aria-label="Which part of you"
-      className="mb-2 flex overflow-hidden rounded-lg border border-edge/60 print:hidden sm:float-right sm:mb-0 sm:ml-4"
-    >
-      {(Object.entries(endsOf) as [EndsOf, string][]).map(([key, name]) => (
-        <button
-          key={key}
-          type="button"
-          aria-pressed={of === key}
-          className="min-h-11 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
-          onClick={() => onChange(key)}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
-  );
-}
 
 const order: Schema["DayVerdict"][] = ["right", "warm", "cool", "dripping", "chilling"];
 const worstOf = (answer: DayAnswer) =>

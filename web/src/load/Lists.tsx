@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type LoadAnswer, type LoadPlan, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
+import { Segments } from "../parts/Segments";
 import { useWrite } from "../units/units";
 import { reaches } from "../units/words";
 import { useNames } from "./Findings";
@@ -54,24 +55,7 @@ export function Lists(props: {
   return (
     <div className="mt-2">
       <div className="flex flex-wrap items-center gap-2 print:hidden">
-        {/* biome-ignore lint/a11y/useSemanticElements: a row of buttons */}
-        <div
-          role="group"
-          aria-label="Which list"
-          className="flex overflow-hidden rounded-lg border border-edge/60"
-        >
-          {(Object.keys(by) as Schema["ListBy"][]).map((key) => (
-            <button
-              key={key}
-              type="button"
-              aria-pressed={kind === key}
-              className="min-h-11 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
-              onClick={() => setKind(key)}
-            >
-              {by[key]}
-            </button>
-          ))}
-        </div>
+        <Segments label="Which list" value={kind} options={by} onChange={setKind} />
         <Button onClick={() => print()}>Print</Button>
         <Button onClick={() => void save("csv")}>Table (CSV)</Button>
         <Button onClick={() => void save("ics")}>Tasks for a calendar</Button>

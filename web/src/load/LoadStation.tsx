@@ -3,6 +3,7 @@ import { useSearchParams } from "react-router";
 import type { Problem, Thing } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
+import { Segments } from "../parts/Segments";
 import { useWidth } from "../parts/useSize";
 import { moved, stayOn } from "../state/loads";
 import { useGo, useTrip } from "../state/trip";
@@ -68,7 +69,13 @@ export function Component() {
       <section
         className={`min-w-0 px-3 py-4 sm:px-5 ${of === "way" || of === "twice" ? "" : "lg:col-span-2"}`}
       >
-        <Tabs of={of} onChange={(to) => setParams(to === "way" ? {} : { of: to }, { replace: true })} />
+        <Segments
+          label="What of the loads"
+          className="mb-2 text-[14px] xl:float-right xl:mb-0 xl:ml-4"
+          value={of}
+          options={views}
+          onChange={(to) => setParams(to === "way" ? {} : { of: to }, { replace: true })}
+        />
         <p className="text-soft">
           {trip.name} · {counted(trip.members.length, "person", "people")}
           {trip.load &&
@@ -464,26 +471,3 @@ const jobWords = {
   task: "work",
   reserve: "reserve",
 } as const;
-
-function Tabs({ of, onChange }: { of: View; onChange: (of: View) => void }) {
-  return (
-    // biome-ignore lint/a11y/useSemanticElements: a row of buttons
-    <div
-      role="group"
-      aria-label="What of the loads"
-      className="mb-2 flex flex-wrap overflow-hidden rounded-lg border border-edge/60 print:hidden xl:float-right xl:mb-0 xl:ml-4"
-    >
-      {(Object.entries(views) as [View, string][]).map(([key, name]) => (
-        <button
-          key={key}
-          type="button"
-          aria-pressed={of === key}
-          className="min-h-11 grow border-edge/40 bg-card px-2.5 text-[14px] not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
-          onClick={() => onChange(key)}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
-  );
-}

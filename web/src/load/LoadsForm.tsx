@@ -79,7 +79,7 @@ export function LoadsForm(props: {
             return (
               <li
                 key={load.id}
-                className="grid grid-cols-2 items-end gap-2 border-line border-t pt-2 sm:grid-cols-4"
+                className="grid grid-cols-2 items-end gap-2 border-line border-t pt-2 sm:grid-cols-[1.3fr_1.3fr_.6fr_1.3fr_auto]"
               >
                 <TextField
                   label={cap(loadKinds[load.kind])}
@@ -102,9 +102,9 @@ export function LoadsForm(props: {
                   />
                 )}
                 {load.kind === "depot" ? (
-                  <span />
+                  <span className="hidden sm:col-span-2 sm:block" />
                 ) : (
-                  <div className="grid grid-cols-2 gap-2">
+                  <>
                     <NumberField
                       label="Holds"
                       unit={plain("l")}
@@ -120,7 +120,7 @@ export function LoadsForm(props: {
                       options={things}
                       onChange={(id) => change(load.id, { itemId: id || null })}
                     />
-                  </div>
+                  </>
                 )}
                 <Button look="quiet" aria-label={`Take ${load.name} out`} onClick={() => remove(load.id)}>
                   Take out

@@ -80,7 +80,7 @@ export function ReachBoard(props: {
                 <li key={t.lotId}>
                   <button
                     type="button"
-                    className={`flex min-h-11 w-full touch-pan-y select-none items-baseline justify-between gap-2 rounded px-1 text-left text-[14px] hover:bg-ice-wash sm:min-h-7 ${
+                    className={`flex min-h-11 w-full touch-pan-y select-none items-center justify-between gap-2 rounded px-1 text-left text-[14px] hover:bg-ice-wash sm:min-h-7 ${
                       props.selected === t.lotId ? "bg-ice-wash" : ""
                     } ${held?.thing.lotId === t.lotId ? "opacity-40" : ""}`}
                     onPointerDown={(e) => press(t, e)}

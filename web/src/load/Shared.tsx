@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type LoadAnswer, type LoadPlan, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { NumberField } from "../parts/Field";
+import { Segments } from "../parts/Segments";
 import { plain, useWrite } from "../units/units";
 import { splitsBy } from "../units/words";
 import { useNames } from "./Findings";
@@ -41,27 +42,16 @@ export function Shared(props: {
   return (
     <section>
       <h2 className="text-lg">Shared, as of day {day + 1}</h2>
-      {/* biome-ignore lint/a11y/useSemanticElements: a row of buttons */}
-      <div
-        role="group"
-        aria-label="Split by"
-        className="my-1.5 flex overflow-hidden rounded-lg border border-edge/60"
-      >
-        {(Object.keys(splitsBy) as Schema["SplitBy"][]).map((key) => (
-          <button
-            key={key}
-            type="button"
-            aria-pressed={by === key}
-            className="min-h-11 grow border-edge/40 bg-card px-2 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
-            onClick={() => {
-              setEnded(false);
-              edit.plan((p) => ({ ...p, splitBy: key }));
-            }}
-          >
-            {splitsBy[key]}
-          </button>
-        ))}
-      </div>
+      <Segments
+        label="Split by"
+        className="my-1.5"
+        value={by}
+        options={splitsBy}
+        onChange={(key) => {
+          setEnded(false);
+          edit.plan((p) => ({ ...p, splitBy: key }));
+        }}
+      />
       {split && (
         <>
           <ul>

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { LoadPlan, Schema } from "../api/client";
+import { Segments } from "../parts/Segments";
 import { rounds } from "../units/words";
 import type { LoadEdit } from "./useLoad";
 
@@ -20,24 +21,13 @@ export function useTicks(plan: LoadPlan, edit: LoadEdit, sleeperId: string) {
         ],
       })),
     rounds: (
-      // biome-ignore lint/a11y/useSemanticElements: a row of buttons
-      <div
-        role="group"
-        aria-label="Which round"
-        className="my-1.5 flex max-w-md overflow-hidden rounded-lg border border-edge/60 print:hidden"
-      >
-        {(Object.keys(rounds) as Schema["Round"][]).map((r) => (
-          <button
-            key={r}
-            type="button"
-            aria-pressed={round === r}
-            className="min-h-11 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold"
-            onClick={() => setRound(r)}
-          >
-            {rounds[r]}
-          </button>
-        ))}
-      </div>
+      <Segments
+        label="Which round"
+        className="my-1.5 max-w-md"
+        value={round}
+        options={rounds}
+        onChange={setRound}
+      />
     ),
   };
 }
