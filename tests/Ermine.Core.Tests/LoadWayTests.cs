@@ -164,4 +164,29 @@ public class LoadWayTests
         Assert.Equal(loads.Select(l => l.Id), trip.Layout.Loads.Select(l => l.Id));
         Assert.Equal(Loaded.Who(1), loads[^1].SleeperId);
     }
+
+    [Fact]
+    public void A_phase_says_what_it_takes_leaves_and_picks_up()
+    {
+        var trip = new Loaded(people: 1, days: 4, "a", "b", "c", "b");
+        var (pack, depot) = (trip.Pack(0), trip.Depot(1));
+        trip.Phase(0, 1);
+        trip.Phase(2, 3);
+        trip.Lot(trip.Item("rope", 1600), 1, 0, (pack, Reached.Inside, 0), (depot, Reached.Inside, 2));
+        trip.Lot(trip.Item("shovel", 700), 1, 0, (depot, Reached.Inside, 0), (pack, Reached.Inside, 2));
+        trip.Lot(trip.Item("foodDay", 1000), 4, null, (pack, Reached.Inside, 0));
+        var phases = PhaseOfLoads.Of(trip.Way);
+        // Left on the evening that the first phase ends at its depot; picked up on the morning that the second sets out from it.
+        Assert.Equal([(1, 0), (0, 1)], phases.Select(p => (p.Leaves.Count, p.PicksUp.Count)));
+        Assert.Equal(
+            (depot, 2, 1600.0),
+            (phases[0].Leaves[0].DepotId, phases[0].Leaves[0].Day, phases[0].Leaves[0].Grams)
+        );
+        Assert.Equal(
+            (depot, 2, 700.0),
+            (phases[1].PicksUp[0].DepotId, phases[1].PicksUp[0].Day, phases[1].PicksUp[0].Grams)
+        );
+        Assert.Equal([5600, 2800], phases.Select(p => Math.Round(p.TakesG)));
+        Assert.Equal([1900, 1900], phases.Select(p => Math.Round(p.EatenG)));
+    }
 }

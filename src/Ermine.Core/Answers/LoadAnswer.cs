@@ -72,7 +72,7 @@ public sealed record WalkOfDay(
 
 /// <summary>Where everything is on each day, and what follows from it.</summary>
 /// <param name="Loads">Every load, on whom first.</param>
-/// <param name="Phases">Days of one kind of going.</param>
+/// <param name="Phases">What each phase takes, leaves and picks up.</param>
 /// <param name="Things">All that comes along.</param>
 /// <param name="Days">Weights day by day.</param>
 /// <param name="Most">The most that each person moves, in the order of the people.</param>
@@ -95,7 +95,7 @@ public sealed record WalkOfDay(
 /// <param name="Assumed">What was taken for granted.</param>
 public sealed record LoadAnswer(
     IReadOnlyList<LoadShown> Loads,
-    IReadOnlyList<Phase> Phases,
+    IReadOnlyList<PhaseOfLoads> Phases,
     IReadOnlyList<ThingShown> Things,
     IReadOnlyList<DayOfLoads> Days,
     IReadOnlyList<MostMoved> Most,
@@ -134,7 +134,7 @@ public static class LoadAnswers
         var needs = quick || layout.Days == 0 ? null : LoadNeeds.Of(runs, way);
         return new(
             [.. layout.Loads.Select(l => new LoadShown(l, Volumes.HeldBy(l, layout.ThingOf(l))))],
-            layout.Phases,
+            PhaseOfLoads.Of(way),
             [.. layout.Things.Select((_, t) => Show(way, t))],
             way.Days,
             layout.Days == 0 ? [] : [.. runs.Select((r, who) => MostOf(way, who, r.Model.Sleeper.MassKg))],

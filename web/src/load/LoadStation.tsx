@@ -167,7 +167,7 @@ export function Component() {
                   <UsesPicture trip={trip} answer={answer} sleeperId={sleeperId} width={width} all={all} />
                   <p className="mt-1 text-[13px] text-soft">
                     Full: slept in. Grey: a pillow and the like. Ember: put on at night. Pale: worn by day. A
-                    line: kept in reserve. Hatched: wanted twice.
+                    line below: kept in reserve, above: at work. Hatched: wanted twice.
                   </p>
                   <Button className="mt-2 print:hidden" onClick={() => setAll(!all)}>
                     {all ? "Only the first of it" : "Everything that is used"}

@@ -125,6 +125,12 @@ function Person(props: { person: Schema["AfterLoss"]; answer: LoadAnswer; edit: 
             .slice(0, 6)
             .map((id) => lower(names.thing(id)))
             .join(", ")}${person.lost.length > 6 ? ` and ${person.lost.length - 6} more` : ""}. `}
+        {person.left.length > 0 &&
+          `Left to put on: ${person.left
+            .slice(-5)
+            .reverse()
+            .map((id) => lower(names.thing(id)))
+            .join(", ")}${person.left.length > 5 ? ` and ${person.left.length - 5} more` : ""}. `}
         On the body:{" "}
         {missing.length === 0 ? "fire three ways, light, whistle, way or call." : `${missing.join(", ")}.`}
         {person.lends && (

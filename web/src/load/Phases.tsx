@@ -2,7 +2,10 @@ import { Popover } from "radix-ui";
 import type { LoadAnswer, LoadPlan, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice, TextField } from "../parts/Field";
+import { useWrite } from "../units/units";
+import { useNames } from "./Findings";
 import type { LoadEdit } from "./useLoad";
+import { lower } from "./words";
 
 const carriesOf = { 1: "once", 2: "twice, in relays", 3: "three times", 4: "four times" } as Record<
   string,
@@ -118,6 +121,29 @@ const lastFree = (trip: Trip, plan: LoadPlan, from: number) => {
   return to;
 };
 
+/** What a phase takes, leaves and picks up. */
+function Says({ said, answer }: { said: Schema["PhaseOfLoads"]; answer: LoadAnswer }) {
+  const names = useNames(answer);
+  const w = useWrite();
+  const listed = (list: readonly Schema["ChangesHands"][]) =>
+    `${[...new Set(list.map((c) => c.depotId))].map(names.load).join(" and ")} ${w.weight(
+      list.reduce((a, c) => a + c.grams, 0),
+    )}: ${list
+      .slice(0, 5)
+      .map((c) => lower(names.thing(c.itemId)))
+      .join(", ")}${list.length > 5 ? ` and ${list.length - 5} more` : ""}`;
+  return (
+    <p className="text-[14px] text-soft">
+      All together it takes {w.weight(said.takesG)}
+      {said.leaves.length > 0 && `, leaves at the ${listed(said.leaves)}`}
+      {said.picksUp.length > 0 && `, picks up at the ${listed(said.picksUp)}`}
+      {said.eatenG + said.burntG > 1 &&
+        `, and uses up ${w.weight(said.eatenG + said.burntG)} of food and fuel`}
+      .
+    </p>
+  );
+}
+
 function PhaseForm(props: {
   phase: Schema["Phase"];
   trip: Trip;
@@ -143,8 +169,10 @@ function PhaseForm(props: {
       ),
     ) as Record<string, string>;
   const left = new Set(phase.leaves ?? []);
+  const said = props.answer.phases.find((p) => p.phaseId === phase.id);
   return (
     <>
+      {said && <Says said={said} answer={props.answer} />}
       <TextField label="What it is called" value={phase.name} onChange={(name) => change({ name })} />
       <Choice
         label="Its first day"

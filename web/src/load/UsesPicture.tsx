@@ -12,7 +12,7 @@ const fills: Record<Schema["UseKind"], string> = {
   putOn: "var(--ember)",
   worn: "var(--ice-mid)",
   atHand: "none",
-  task: "none",
+  task: "var(--ink)",
   reserve: "var(--edge)",
 };
 
@@ -35,9 +35,7 @@ export function UsesPicture(props: {
   const labels = width < 560 ? 120 : 190;
   const from = 6;
   const x = (hour: number) => labels + ((hour - from) / (hours - from - 14)) * (width - labels - 6);
-  const mine = answer.uses.filter(
-    (u) => u.sleeperId === props.sleeperId && u.kind !== "atHand" && u.kind !== "task",
-  );
+  const mine = answer.uses.filter((u) => u.sleeperId === props.sleeperId && u.kind !== "atHand");
   const wanted = new Set(
     [...answer.twice, ...answer.damp].filter((t) => t.sleeperId === props.sleeperId).map((t) => t.itemId),
   );
@@ -100,9 +98,24 @@ export function UsesPicture(props: {
               <rect
                 key={u.kind + u.fromHour}
                 x={x(u.fromHour)}
-                y={y + (u.kind === "reserve" ? 17 : u.kind === "pillow" || u.kind === "putOn" ? 4 : 6)}
+                y={
+                  y +
+                  (u.kind === "reserve"
+                    ? 17
+                    : u.kind === "task"
+                      ? 2
+                      : u.kind === "pillow" || u.kind === "putOn"
+                        ? 4
+                        : 6)
+                }
                 width={Math.max(2, x(u.toHour) - x(u.fromHour))}
-                height={u.kind === "reserve" ? 2.5 : u.kind === "pillow" || u.kind === "putOn" ? 14 : 10}
+                height={
+                  u.kind === "reserve" || u.kind === "task"
+                    ? 2.5
+                    : u.kind === "pillow" || u.kind === "putOn"
+                      ? 14
+                      : 10
+                }
                 rx="2"
                 fill={fills[u.kind]}
               >
