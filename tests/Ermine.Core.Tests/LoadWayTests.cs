@@ -189,4 +189,34 @@ public class LoadWayTests
         Assert.Equal([5600, 2800], phases.Select(p => Math.Round(p.TakesG)));
         Assert.Equal([1900, 1900], phases.Select(p => Math.Round(p.EatenG)));
     }
+
+    [Fact]
+    public void What_is_cached_for_the_way_back_is_not_eaten_on_the_way_out()
+    {
+        var trip = new Loaded(people: 1, days: 5, "boat", "b", "c", "d", "boat");
+        var (pack, cache) = (trip.Pack(0), trip.Depot(0));
+        trip.Rations = new(FoodG: 950);
+        trip.Lot(trip.Item("foodDay", 1000), 4, null, (pack, Reached.Inside, 0));
+        trip.Lot(trip.Item("foodDay", 1000), 1, null, (cache, Reached.Inside, 0));
+        var days = trip.Way.Days;
+        double In(int day) => days[day].Loads.Single(l => l.LoadId == cache).Grams;
+        // Carried for four days, of which one is to come from the cache: what is eaten by the boat at first is carried, the rest at the end.
+        Assert.Equal([1000, 1000, 1000, 1000, 1000], Enumerable.Range(0, 5).Select(d => Math.Round(In(d))));
+        Assert.All(days, d => Assert.Equal(0, d.HungerG));
+        Assert.Equal(50, trip.Way.End[1], 1e-6);
+    }
+
+    [Fact]
+    public void What_a_depot_holds_beyond_its_later_days_is_eaten_while_one_is_there()
+    {
+        var trip = new Loaded(people: 1, days: 4, "boat", "b", "c", "boat");
+        var (pack, cache) = (trip.Pack(0), trip.Depot(0));
+        trip.Rations = new(FoodG: 950);
+        trip.Lot(trip.Item("foodDay", 1000), 2, null, (pack, Reached.Inside, 0));
+        trip.Lot(trip.Item("foodDay", 1000), 2, null, (cache, Reached.Inside, 0));
+        var days = trip.Way.Days;
+        // At the boat on the first day, leaving it on the second and back on the last; carried is only what the third needs, and one more.
+        Assert.All(days, d => Assert.Equal(0, d.HungerG));
+        Assert.Equal(100 + 100, trip.Way.End.Sum(), 1e-6);
+    }
 }

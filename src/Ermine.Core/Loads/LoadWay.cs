@@ -116,33 +116,55 @@ public sealed class LoadWay
             : said?.FuelG ?? along / Math.Max(1, Layout.Days);
     }
 
-    /// <summary>Uses up a day's ration: of a depot that the party is at, so that what is carried lasts, then of what is carried by its shares.</summary>
-    private (double Had, double Short) UseUp(int day, Provision kind, double wanted, double[] now)
+    /// <summary>
+    /// Uses up a day's ration: first what a depot holds beyond what its later days can use, then of what is carried while enough of it stays
+    /// for all the days to come that no depot feeds, then of a depot that the party is at, then of what is carried.
+    /// </summary>
+    private (double Had, double Short) UseUp(int day, Provision kind, double ration, double[] now)
     {
-        var (things, had) = (Layout.Things, 0.0);
-        foreach (var inDepot in (bool[])[true, false])
+        var things = Layout.Things;
+        double Usable(int t) => Math.Max(0, now[t] - (things[t].MassG - things[t].UsableG));
+        var (inDepot, carried) = (Here(kind, day, inDepot: true), Here(kind, day, inDepot: false));
+        var (stored, along) = (inDepot.Sum(Usable), carried.Sum(Usable));
+        var wanted = ration;
+        void Take(List<int> from, double most)
         {
-            var here = new List<int>();
-            for (var t = 0; t < things.Count; t++)
-            {
-                if (things[t].UsedUp?.Kind != kind)
-                    continue;
-                var load = Layout.Loads[Layout.Spots[t][day].Load];
-                if (load.Kind == LoadKind.Depot ? inDepot && Layout.IsAt(load, day) : !inDepot)
-                    here.Add(t);
-            }
-            double Usable(int t) => Math.Max(0, now[t] - (things[t].MassG - things[t].UsableG));
-            var all = here.Sum(Usable);
-            had += all;
-            var taken = Math.Min(all, wanted);
+            var all = from.Sum(Usable);
+            var taken = Math.Min(Math.Min(all, most), wanted);
             if (taken <= 0)
-                continue;
+                return;
             wanted -= taken;
-            foreach (var t in here)
-                now[t] -= taken * (Usable(t) / all);
+            var share = taken / all;
+            foreach (var t in from)
+                now[t] -= share * Usable(t);
         }
-        return (had, wanted < 1e-6 ? 0 : wanted);
+        foreach (var depot in inDepot.GroupBy(t => Layout.Spots[t][day].Load))
+        {
+            var later = Enumerable
+                .Range(day + 1, Layout.Days - day - 1)
+                .Count(d => Layout.IsAt(Layout.Loads[depot.Key], d));
+            Take([.. depot], depot.Sum(Usable) - later * ration);
+        }
+        var unfed = Enumerable
+            .Range(day + 1, Layout.Days - day - 1)
+            .Count(d => Here(kind, d, inDepot: true).Count == 0);
+        Take(carried, along - unfed * ration);
+        Take(inDepot, wanted);
+        Take(carried, wanted);
+        return (stored + along, wanted < 1e-6 ? 0 : wanted);
     }
+
+    /// <summary>Provisions that are along on a day, or in a depot that the party is at.</summary>
+    private List<int> Here(Provision kind, int day, bool inDepot) =>
+        [
+            .. Enumerable
+                .Range(0, Layout.Things.Count)
+                .Where(t =>
+                    Layout.Things[t].UsedUp?.Kind == kind
+                    && Layout.Loads[Layout.Spots[t][day].Load] is var load
+                    && (load.Kind == LoadKind.Depot ? inDepot && Layout.IsAt(load, day) : !inDepot)
+                ),
+        ];
 
     private LoadOnDay Load(int day, int load)
     {
