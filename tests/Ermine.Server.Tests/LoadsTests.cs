@@ -123,7 +123,8 @@ public sealed class LoadsTests(App app) : IClassFixture<App>
         double In(int day) =>
             (double)Of(quick["days"]![day]!, "loads").Single(l => (string)l["loadId"]! == (string)depot!)["grams"]!;
         Assert.Equal(0, In(3));
-        Assert.True(In(4) > 50_000 && In(5) < In(4));
+        // On the push two sledges are left there as well; on the way down the food that was kept for it is picked up.
+        Assert.True(In(4) > 50_000 && In(6) > In(5) && In(8) < In(7));
     }
 
     [Fact]
