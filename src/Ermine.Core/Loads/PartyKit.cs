@@ -6,35 +6,7 @@ namespace Ermine.Core.Loads;
 public static class PartyKit
 {
     /// <summary>Stands round all, cooks, mends or finds the way for all: one is enough for the party.</summary>
-    public static bool IsShared(KitItem item) =>
-        ItemTypes.IsOf(
-            item,
-            "tent",
-            "tarp",
-            "pegs",
-            "lines",
-            "groundsheet",
-            "stove",
-            "board",
-            "windscreen",
-            "fuel",
-            "cartridge",
-            "pan",
-            "kettle",
-            "food",
-            "meal",
-            "rope",
-            "axe",
-            "saw",
-            "shovel",
-            "probe",
-            "firstaid",
-            "beacon",
-            "repair",
-            "lantern",
-            "alarm",
-            "sack"
-        );
+    public static bool IsShared(KitItem item) => ItemTypes.Find(item.Type) is { Shared: true };
 
     /// <summary>Stands round the sleepers.</summary>
     public static bool IsShelter(KitItem item) => ItemTypes.IsOf(item, "tent", "tarp", "sack");

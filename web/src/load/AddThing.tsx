@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { KitItem, LoadAnswer, LoadPlan, Trip } from "../api/client";
 import { LineEntry } from "../entry/LineEntry";
+import { useTypes } from "../entry/useLine";
 import { Sheet } from "../parts/Sheet";
 import { withPlan } from "../state/loads";
 import { useReadings } from "../state/trip";
@@ -20,6 +21,7 @@ export function AddThing(props: {
   const { trip } = props;
   const items = useWorkspace((s) => s.items);
   const readings = useReadings();
+  const types = useTypes();
   const [text, setText] = useState("");
   const w = useWrite();
   const along = new Set(props.answer.things.map((t) => t.itemId));
@@ -42,8 +44,8 @@ export function AddThing(props: {
           itemId: t.id,
           count: 1,
           stays: [],
-          // What is worn or slept in is one person's; what cooks and stands round all is the party's.
-          sleeperId: isShared(readings.data?.[t.id]?.drawer, t) ? null : props.sleeperId,
+          // What stands round all and cooks for all is the party's.
+          sleeperId: types.some((x) => x.key === t.type && x.shared) ? null : props.sleeperId,
         })),
       ],
     }));
@@ -106,6 +108,3 @@ export function AddThing(props: {
     </Sheet>
   );
 }
-
-const isShared = (drawer: string | undefined, item: KitItem) =>
-  item.kind === "gear" && (drawer === "shelter" || drawer === "kitchen");

@@ -2,7 +2,6 @@ import type { LoadAnswer, LoadPlan, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { plain, units, useSettings, useWrite } from "../units/units";
 import { bottlePlaces } from "../units/words";
-import { useNames } from "./Findings";
 import type { LoadEdit } from "./useLoad";
 
 /** Food, water and fuel day by day against what comes along, and how long a bottle stays water. */
@@ -155,7 +154,6 @@ const hours = (h: number) =>
 /** Needed against along, in two sentences. */
 export function NeedsHeadline({ answer }: { answer: LoadAnswer }) {
   const w = useWrite();
-  const names = useNames(answer);
   const n = answer.needs;
   if (!n) return <>…</>;
   const food =
@@ -175,7 +173,6 @@ export function NeedsHeadline({ answer }: { answer: LoadAnswer }) {
       <span className={n.kcalAlong < n.kcal ? "text-ember" : ""}>{food}</span>{" "}
       <span className={n.fuelAlongG < n.fuelG ? "text-ember" : ""}>{fuel}</span>
       {n.stoveId === null && n.fuelAlongG > 0 && <span className="text-ember"> No stove is along.</span>}
-      {n.stoveId && <span className="sr-only"> {names.thing(n.stoveId)}</span>}
     </>
   );
 }

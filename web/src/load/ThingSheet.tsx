@@ -54,7 +54,6 @@ export function ThingSheet(props: {
       <p className="text-soft">
         {w.mass(Math.round(gramsOn(thing, props.day)))}
         {usedUp && ` on day ${props.day + 1}, ${w.mass(Math.round(thing.grams))} at the start`}, about{" "}
-        {w.u.mass === "g" ? "" : ""}
         {Math.max(0.1, Math.round(thing.litres * 10) / 10)} l.{" "}
         {thing.uses.length > 0 && `${thing.uses.map((u) => useKinds[u]).join(", ")}. `}
         {thing.ownerId ? `Of ${sleepers[thing.ownerId]?.name ?? "someone"}.` : "Of the party."}

@@ -64,7 +64,15 @@ public enum Basis
 /// <param name="Basis">On what its usual warmth stands.</param>
 /// <param name="Usual">A thing of this type of which nothing more is said. Its id is the same in every Ermine.</param>
 /// <param name="Words">What it is known by, as concepts of <c>Entry.Vocabulary</c>: nouns that may name it first, then what sets it apart; either of several apart by a stroke.</param>
-public sealed record ItemType(string Key, Drawer Drawer, Basis Basis, KitItem Usual, IReadOnlyList<string> Words)
+/// <param name="Shared">One is enough for a party: it stands round all, cooks, mends or finds the way for all.</param>
+public sealed record ItemType(
+    string Key,
+    Drawer Drawer,
+    Basis Basis,
+    KitItem Usual,
+    IReadOnlyList<string> Words,
+    bool Shared = false
+)
 {
     /// <summary>Plain name.</summary>
     public string Name => Usual.Name;
@@ -307,7 +315,7 @@ internal static class TypeTable
             Fingers: One<Fingers>(marks),
             Sole: One<Sole>(marks)
         );
-        return new(cells[0], Named<Drawer>(cells[2]), basis, usual, cells[15].Split(' '));
+        return new(cells[0], Named<Drawer>(cells[2]), basis, usual, cells[15].Split(' '), marks.Contains("shared"));
     }
 
     private const string Room = "room";

@@ -64,21 +64,21 @@ internal static partial class Tables
         """;
 
     public const string Shelters = """
-        tent1             | Tent for one                    | shelter | gear | 1800 |  8  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | - | tent one
-        tent2             | Tent for two                    | shelter | gear | 2800 | 12  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | - | tent
-        tentTunnel        | Tunnel tent                     | shelter | gear | 3600 | 16  | - | none | syntheticFabric | 0 | 0 | - | bare | 420 | - | tent tunnel
-        tentDome          | Dome tent                       | shelter | gear | 4200 | 16  | - | none | syntheticFabric | 0 | 0 | - | bare | 540 | - | tent dome
-        stoveTent         | Stove tent                      | shelter | gear | 4500 | 20  | - | none | cotton          | 0 | 0 | - | bare | 900 | - | tent hot
-        tarp              | Tarp                            | shelter | gear |  500 |  2  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | - | tarp
-        winterTarp        | Tarp with doors                 | shelter | gear |  750 |  3  | - | none | syntheticFabric | 0 | 0 | - | bare | 540 | - | tarp winter
+        tent1             | Tent for one                    | shelter | gear | 1800 |  8  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | shared | tent one
+        tent2             | Tent for two                    | shelter | gear | 2800 | 12  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | shared | tent
+        tentTunnel        | Tunnel tent                     | shelter | gear | 3600 | 16  | - | none | syntheticFabric | 0 | 0 | - | bare | 420 | shared | tent tunnel
+        tentDome          | Dome tent                       | shelter | gear | 4200 | 16  | - | none | syntheticFabric | 0 | 0 | - | bare | 540 | shared | tent dome
+        stoveTent         | Stove tent                      | shelter | gear | 4500 | 20  | - | none | cotton          | 0 | 0 | - | bare | 900 | shared | tent hot
+        tarp              | Tarp                            | shelter | gear |  500 |  2  | - | none | syntheticFabric | 0 | 0 | - | bare | 480 | shared | tarp
+        winterTarp        | Tarp with doors                 | shelter | gear |  750 |  3  | - | none | syntheticFabric | 0 | 0 | - | bare | 540 | shared | tarp winter
         hammock           | Hammock                         | shelter | gear |  600 |  2  | - | none | syntheticFabric | 0 | 0 | - | bare | 300 | - | hammock
         hammockStraps     | Hammock straps                  | shelter | gear |  250 |  0.6| - | none | unsaid          | 0 | 0 | - | fine | 180 | - | straps hammock
-        windsack          | Emergency shelter sack          | shelter | gear |  500 |  2  | - | none | coated          | 0 | 0 | - | bare |  60 | - | sack emergency
-        groundsheet       | Ground sheet                    | shelter | gear |  200 |  0.8| - | none | coated          | 0 | 0 | - | bare |  30 | - | groundsheet
-        snowPegs          | Snow pegs                       | shelter | gear |  250 |  0.8| - | none | unsaid          | 0 | 0 | - | coarse | 300 | - | pegs
-        guyLines          | Guy lines, spare                | shelter | gear |   80 |  0.3| - | none | unsaid          | 0 | 0 | - | fine | 120 | - | lines
-        snowSaw           | Snow saw                        | shelter | gear |  300 |  1  | - | none | unsaid          | 0 | 0 | - | coarse | 20 | - | saw snow
+        windsack          | Emergency shelter sack          | shelter | gear |  500 |  2  | - | none | coated          | 0 | 0 | - | bare |  60 | shared | sack emergency
+        groundsheet       | Ground sheet                    | shelter | gear |  200 |  0.8| - | none | coated          | 0 | 0 | - | bare |  30 | shared | groundsheet
+        snowPegs          | Snow pegs                       | shelter | gear |  250 |  0.8| - | none | unsaid          | 0 | 0 | - | coarse | 300 | shared | pegs
+        guyLines          | Guy lines, spare                | shelter | gear |   80 |  0.3| - | none | unsaid          | 0 | 0 | - | fine | 120 | shared | lines
+        snowSaw           | Snow saw                        | shelter | gear |  300 |  1  | - | none | unsaid          | 0 | 0 | - | coarse | 20 | shared | saw snow
         pillow            | Inflatable pillow               | shelter | gear |   80 |  0.3| - | none | inflatable      | 0 | 0 | - | bare | 40 | - | pillow
-        pumpSack          | Pump sack                       | shelter | gear |   60 |  0.2| - | none | coated          | 0 | 0 | - | bare | 20 | - | sack pump
+        pumpSack          | Pump sack                       | shelter | gear |   60 |  0.2| - | none | coated          | 0 | 0 | - | bare | 20 | shared | sack pump
         """;
 }
