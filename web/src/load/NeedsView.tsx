@@ -104,7 +104,7 @@ export function NeedsView(props: {
         )}
         <section>
           <h2 className="text-lg">What is used up</h2>
-          <div className="grid grid-cols-2 gap-2">
+          <div className="grid grid-cols-2 items-end gap-2">
             <NumberField
               label="Food a person and day"
               unit={units.mass(u)}
