@@ -49,6 +49,25 @@ test("a thing is dragged into a depot, put elsewhere for some days, and left to 
   expect(kept?.load?.lots.find((l) => l.itemId === id)?.stays).toEqual([]);
 });
 
+test("dropped on a day a thing comes out of its depot from then on", async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1600 });
+  const trip = await ownTrip(page, "Dropped on a day", like, true);
+  await page.goto(`/trips/${trip.id}/load/5`);
+  const mast = page.getByRole("button", { name: /Weather mast in parts/ });
+  const [from, to] = [
+    await mast.boundingBox(),
+    await page.getByRole("button", { name: /^Day 9, Landing shingle/ }).boundingBox(),
+  ];
+  if (!from || !to) throw new Error("not drawn");
+  await page.mouse.move(from.x + 20, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, to.y + 60, { steps: 8 });
+  await expect(page.getByText("Weather mast in parts from day 9")).toBeVisible();
+  await page.mouse.up();
+  await mast.click();
+  await expect(page.getByRole("dialog").getByText(/^Day 9: .*inside, 90 s$/)).toBeVisible();
+});
+
 test("phases and loads are named, and what is typed comes along", async ({ page }) => {
   const trip = await ownTrip(page, "Phases", "Isvar crossing", true);
   await page.goto(`/trips/${trip.id}/load/1`);

@@ -44,6 +44,7 @@ export function Component() {
   const [box, width] = useWidth<HTMLDivElement>();
   const [party, setParty] = useState(false);
   const [open, setOpen] = useState<Thing | null>(null);
+  const [from, setFrom] = useState<number | null>(null);
   const [over, setOver] = useState<string | null>(null);
   const [sheet, setSheet] = useState<"loads" | "add" | null>(null);
   const [all, setAll] = useState(false);
@@ -133,25 +134,18 @@ export function Component() {
                     onOpen={setOpen}
                     onOver={setOver}
                     onDrop={(thing, to) => {
-                      const now = stayOn(thing, day);
-                      const back = answer.loads.find((l) => l.load.id === now.loadId)?.load.kind === "depot";
+                      if ("where" in to) return edit.trip((t) => moved(t, answer, thing, to.where, day));
+                      // Dropped on a day: out of a depot it comes along from then on; else it is asked where it goes.
+                      const kindOf = (id: string) => answer.loads.find((l) => l.load.id === id)?.load.kind;
                       const own = answer.loads.find(
-                        (l) => l.load.sleeperId === sleeperId && l.load.kind !== "person",
+                        ({ load }) => load.sleeperId === sleeperId && load.kind !== "person",
                       )?.load.id;
-                      edit.trip((t) =>
-                        "where" in to
-                          ? moved(t, answer, thing, to.where, day)
-                          : // Dropped on a day: from then on it is along where it was in a depot, and there where it was along.
-                            moved(
-                              t,
-                              answer,
-                              thing,
-                              back && own
-                                ? { loadId: own, reach: "inside" }
-                                : { loadId: now.loadId, reach: now.reach },
-                              to.day,
-                            ),
-                      );
+                      if (own && kindOf(stayOn(thing, to.day).loadId) === "depot")
+                        edit.trip((t) => moved(t, answer, thing, { loadId: own, reach: "inside" }, to.day));
+                      else {
+                        setFrom(to.day);
+                        setOpen(thing);
+                      }
                     }}
                   />
                   {answer.things.length === 0 && (
@@ -233,9 +227,12 @@ export function Component() {
           trip={trip}
           answer={answer}
           thing={shown}
-          day={day}
+          day={from ?? day}
           edit={edit}
-          onClose={() => setOpen(null)}
+          onClose={() => {
+            setOpen(null);
+            setFrom(null);
+          }}
         />
       )}
       {answer && edit && plan && (
