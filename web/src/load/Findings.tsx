@@ -7,7 +7,7 @@ import { useWrite } from "../units/units";
 import { useKinds } from "../units/words";
 import { wantWords } from "./ThingSheet";
 import type { LoadEdit } from "./useLoad";
-import { daysInWords, lower, mendInWords, twiceInWords } from "./words";
+import { cap, daysInWords, lower, mendInWords, twiceInWords } from "./words";
 
 /** Names of things and loads as they stand. */
 export function useNames(answer: LoadAnswer) {
@@ -161,5 +161,3 @@ export function PlaceList({ trip, answer, edit }: { trip: Trip; answer: LoadAnsw
     </ul>
   );
 }
-
-const cap = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

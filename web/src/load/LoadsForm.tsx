@@ -6,6 +6,7 @@ import { useWorkspace } from "../state/workspace";
 import { plain } from "../units/units";
 import { loadKinds } from "../units/words";
 import type { LoadEdit } from "./useLoad";
+import { cap } from "./words";
 
 const kindsToMake = ["pack", "sledge", "duffel", "depot"] as const;
 
@@ -145,7 +146,5 @@ export function LoadsForm(props: {
     </Sheet>
   );
 }
-
-const cap = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const holds = (type: string) => /pack|sledge|duffel/i.test(type);

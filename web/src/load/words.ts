@@ -23,7 +23,7 @@ export function daysInWords(days: readonly number[], one: string, many: string):
 export const twiceInWords = (t: Schema["CountedTwice"]) =>
   `${cap(useKinds[t.first])} and ${useKinds[t.second]}, both from ${clock(t.fromHour)} to ${clock(t.toHour)}.`;
 
-const cap = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+export const cap = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a press does, in words on its button. */
 export function mendInWords(
