@@ -23,6 +23,8 @@ internal static class Application
         builder.Services.AddScoped<Asking>();
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<ForecastCache>();
+        builder.Services.AddSingleton<LearnedCache>();
+        builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddHttpContextAccessor();
         // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
@@ -81,6 +83,8 @@ internal static class Application
         Days.Map(api);
         EndCalculators.Map(api);
         Loads.Map(api);
+        ChanceCalculators.Map(api);
+        Logs.Map(app, api);
         Entries.Map(api);
         Files.Map(api);
         Forecasts.Map(api);

@@ -4,12 +4,12 @@ using Microsoft.Data.Sqlite;
 namespace Ermine.Storage;
 
 /// <summary>What a database holds.</summary>
-public sealed record Contents(int Trips, int Things, int Sleepers, int Forecasts, bool Demo)
+public sealed record Contents(int Trips, int Things, int Sleepers, int Forecasts, int Logged, bool Demo)
 {
-    public bool None => Trips + Things + Sleepers + Forecasts == 0;
+    public bool None => Trips + Things + Sleepers + Forecasts + Logged == 0;
 
     public override string ToString() =>
-        $"{Count(Trips, "trip")}, {Count(Things, "thing")}, {Count(Sleepers, "sleeper")}, {Count(Forecasts, "forecast")}{(Demo ? " (demo data)" : "")}";
+        $"{Count(Trips, "trip")}, {Count(Things, "thing")}, {Count(Sleepers, "sleeper")}, {Count(Forecasts, "forecast")}, {Logged} logged{(Demo ? " (demo data)" : "")}";
 
     private static string Count(int count, string what) => count == 1 ? $"1 {what}" : $"{count} {what}s";
 
@@ -17,13 +17,17 @@ public sealed record Contents(int Trips, int Things, int Sleepers, int Forecasts
     {
         int Rows(string table) =>
             int.Parse(DataFolder.Ask(connection, $"SELECT COUNT(*) FROM {table}")[0], CultureInfo.InvariantCulture);
-        var marks = DataFolder.Ask(connection, "SELECT name FROM sqlite_master WHERE name = 'Marks'").Count > 0;
+        // A copy of an older Ermine lacks the tables that came later.
+        bool Has(string table) =>
+            DataFolder.Ask(connection, $"SELECT name FROM sqlite_master WHERE name = '{table}'").Count > 0;
         return new(
             Rows("Trips"),
             Rows("Items"),
             Rows("Sleepers"),
             Rows("Forecasts"),
-            marks && DataFolder.Ask(connection, $"SELECT Name FROM Marks WHERE Name = '{MarkRow.Demo}'").Count > 0
+            Has("Logs") ? Rows("Logs") : 0,
+            Has("Marks")
+                && DataFolder.Ask(connection, $"SELECT Name FROM Marks WHERE Name = '{MarkRow.Demo}'").Count > 0
         );
     }
 }

@@ -9,6 +9,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
     public DbSet<SleeperRow> Sleepers => Set<SleeperRow>();
     public DbSet<ItemRow> Items => Set<ItemRow>();
     public DbSet<TripRow> Trips => Set<TripRow>();
+    public DbSet<LogRow> Logs => Set<LogRow>();
     public DbSet<ForecastRow> Forecasts => Set<ForecastRow>();
     public DbSet<MarkRow> Marks => Set<MarkRow>();
 
@@ -17,6 +18,7 @@ public sealed class ErmineContext(DbContextOptions<ErmineContext> options) : DbC
         Versioned<SleeperRow>(modelBuilder);
         Versioned<ItemRow>(modelBuilder);
         Versioned<TripRow>(modelBuilder);
+        Versioned<LogRow>(modelBuilder);
 
         modelBuilder.Entity<TripRow>(trip =>
         {

@@ -7,6 +7,7 @@ using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 
@@ -44,6 +45,14 @@ internal static class Mapping
             Id = i.Id,
             Name = i.Name,
             Body = Write(i),
+        };
+
+    public static LogRow ToRow(this LogEntry e) =>
+        new()
+        {
+            Id = e.Id,
+            Name = $"{e.Date:yyyy-MM-dd} {e.Id}",
+            Body = Write(e),
         };
 
     public static TripRow ToRow(this Trip t) =>
@@ -106,6 +115,7 @@ internal static class Mapping
                 Sleeper s => s.Id,
                 KitItem i => i.Id,
                 Trip t => t.Id,
+                LogEntry e => e.Id,
                 _ => Guid.Empty,
             };
             return Guid.TryParse(id, out var named) && named == own

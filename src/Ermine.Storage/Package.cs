@@ -4,6 +4,7 @@ using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Plans;
 
 namespace Ermine.Storage;
@@ -20,6 +21,7 @@ public sealed record Package(
     IReadOnlyList<KitItem> Items,
     IReadOnlyList<Sleeper> Sleepers,
     IReadOnlyList<ForecastSeries> Forecasts,
+    IReadOnlyList<LogEntry> Log,
     IReadOnlyList<Refused> Refused
 )
 {
@@ -40,6 +42,7 @@ public sealed record Package(
             ["trips"] = List(Trips, Mapping.Document),
             ["items"] = List(Items, Mapping.Document),
             ["sleepers"] = List(Sleepers, Mapping.Document),
+            ["log"] = List(Log, Mapping.Document),
             ["forecasts"] = List(Forecasts, f => JsonSerializer.SerializeToNode(f, Mapping.Json)!),
         };
 
@@ -53,6 +56,7 @@ public sealed record Package(
             Each<KitItem>("items"),
             Each<Sleeper>("sleepers"),
             Each<ForecastSeries>("forecasts"),
+            Each<LogEntry>("log"),
             refused
         );
 
@@ -98,6 +102,7 @@ public sealed record Package(
         {
             KitItem item => EntryRules.Check(item),
             Sleeper sleeper => EntryRules.Check(sleeper),
+            LogEntry entry => EntryRules.Check(entry),
             Trip trip => EntryRules.Check(trip, _ => true),
             ForecastSeries series => EntryRules.Check("forecast", series),
             _ => [],

@@ -22,6 +22,9 @@ public sealed class TripRow : ThingRow
     public List<TripSleeperRow> Sleepers { get; set; } = [];
 }
 
+/// <summary>A day and night as lived. Its name is its date and id, so that rows come in the order of dates; it needs nothing else to be there.</summary>
+public sealed class LogRow : ThingRow;
+
 /// <summary>A trip uses a thing: what is used cannot be removed.</summary>
 public sealed class TripItemRow
 {

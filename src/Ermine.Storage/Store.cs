@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Ermine.Core.Body;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Microsoft.Data.Sqlite;
@@ -50,6 +51,7 @@ public enum RowKind
     Item,
     Sleeper,
     Forecast,
+    Log,
 }
 
 /// <summary>A row that this version cannot read: it is kept as it is and stands in nobody's way.</summary>
@@ -75,6 +77,20 @@ public sealed class Store(ErmineContext db)
 
     public Task<IReadOnlyList<Trip>> Trips(CancellationToken stop = default) =>
         Things<Trip>(RowKind.Trip, (t, version) => t with { Version = version }, stop);
+
+    /// <summary>Days and nights as lived, in the order of dates.</summary>
+    public Task<IReadOnlyList<LogEntry>> Log(CancellationToken stop = default) =>
+        Things<LogEntry>(RowKind.Log, (e, version) => e with { Version = version }, stop);
+
+    /// <summary>Changes whenever an entry, a sleeper or a thing does.</summary>
+    public async Task<string> StateOfLog(CancellationToken stop = default)
+    {
+        await using var ask = await Command(
+            "SELECT (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Logs) || '/' || (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Sleepers) || '/' || (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Items)",
+            stop
+        );
+        return Convert.ToString(await ask.ExecuteScalarAsync(stop), CultureInfo.InvariantCulture) ?? "";
+    }
 
     public Task<IReadOnlyList<ForecastHead>> Forecasts(CancellationToken stop = default) =>
         Rows(
@@ -176,6 +192,10 @@ public sealed class Store(ErmineContext db)
 
     public Task<Outcome> Save(Trip trip) => Save(trip.ToRow(), trip.Version);
 
+    public Task<Outcome> Save(LogEntry entry) => Save(entry.ToRow(), entry.Version);
+
+    public Task<Outcome> RemoveLog(Guid id, long version) => Remove<LogRow>(id, version);
+
     public Task<Outcome> RemoveSleeper(Guid id, long version) => Remove<SleeperRow>(id, version);
 
     public Task<Outcome> RemoveItem(Guid id, long version) => Remove<ItemRow>(id, version);
@@ -203,6 +223,7 @@ public sealed class Store(ErmineContext db)
             RowKind.Trip => db.Trips.CountAsync(),
             RowKind.Item => db.Items.CountAsync(),
             RowKind.Sleeper => db.Sleepers.CountAsync(),
+            RowKind.Log => db.Logs.CountAsync(),
             _ => db.Forecasts.CountAsync(),
         };
 
@@ -236,6 +257,7 @@ public sealed class Store(ErmineContext db)
     public async Task<bool> IsHalfFilled() =>
         !await IsMarked(MarkRow.Filled)
         && !await db.Trips.AnyAsync()
+        && !await db.Logs.AnyAsync()
         && (await db.Items.AnyAsync() || await db.Sleepers.AnyAsync() || await db.Forecasts.AnyAsync())
         && !await db.Items.AnyAsync(i => i.Version > 1)
         && !await db.Sleepers.AnyAsync(s => s.Version > 1);
@@ -243,6 +265,7 @@ public sealed class Store(ErmineContext db)
     public async Task Empty()
     {
         await db.Trips.ExecuteDeleteAsync();
+        await db.Logs.ExecuteDeleteAsync();
         await db.Items.ExecuteDeleteAsync();
         await db.Sleepers.ExecuteDeleteAsync();
         await db.Forecasts.ExecuteDeleteAsync();
@@ -302,6 +325,7 @@ public sealed class Store(ErmineContext db)
             RowKind.Trip => "Trips",
             RowKind.Item => "Items",
             RowKind.Sleeper => "Sleepers",
+            RowKind.Log => "Logs",
             _ => "Forecasts",
         };
 

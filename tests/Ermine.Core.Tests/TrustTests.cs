@@ -107,7 +107,7 @@ public class TrustTests
         var plan = Planner(new Closet([mat, hat, bag])).Plan(Trip(Slept(mat, hat, bag), Night(-15)), 0);
         Assert.All(plan.Swings, s => Assert.True(s.Worse.Kelvin <= 0 && s.Better.Kelvin >= 0));
         Assert.Equal(
-            NightModel.BandK,
+            KnownBody.OffsetPriorK,
             plan.Swings.Single(s => s.What.StartsWith("who", StringComparison.Ordinal)).Better.Kelvin
         );
         var tops = plan.Swings.Single(s => s.What.StartsWith("bag", StringComparison.Ordinal));

@@ -1,6 +1,7 @@
 global using Ermine.Core.Air;
 global using Ermine.Core.Answers;
 global using Ermine.Core.Body;
+global using Ermine.Core.Chance;
 global using Ermine.Core.Choosing;
 global using Ermine.Core.Dryness;
 global using Ermine.Core.Ends;
@@ -10,6 +11,7 @@ global using Ermine.Core.Frost;
 global using Ermine.Core.Ground;
 global using Ermine.Core.Heat;
 global using Ermine.Core.Kit;
+global using Ermine.Core.Learning;
 global using Ermine.Core.Loads;
 global using Ermine.Core.Nights;
 global using Ermine.Core.Plans;

@@ -51,9 +51,11 @@ public class ArchitectureTests
         "Nights",
         "Days",
         "Trips",
+        "Chance",
         "Rules",
         "Answers",
         "Choosing",
+        "Learning",
         "Entry",
     ];
 

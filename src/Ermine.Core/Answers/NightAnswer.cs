@@ -23,7 +23,7 @@ namespace Ermine.Core.Answers;
 /// <param name="Stricter">A stricter line for the young and the old; null for others.</param>
 /// <param name="Margin">Low planned for over what it holds to: positive is to spare, negative is short. Null while either is unknown.</param>
 /// <param name="Verdict">By the hours, and never better than the low allows: below the limit at least cool, below the extreme no-go. Null while no low is known or nothing is laid out.</param>
-/// <param name="BandK">How far people differ from the model, K either way.</param>
+/// <param name="Offset">How much warmer or colder than the model this person sleeps, K, and how closely that is known: ± its standard deviation.</param>
 /// <param name="Hours">The night hour by hour at the low planned for; null while no low is known or nothing is laid out.</param>
 /// <param name="Frost">Its vapour and frost; null where the hours are.</param>
 /// <param name="HeatMade">Sleeping heat, W/m².</param>
@@ -48,7 +48,7 @@ public sealed record NightAnswer(
     StricterLine? Stricter,
     TemperatureDifference? Margin,
     Verdict? Verdict,
-    double BandK,
+    Known Offset,
     PlayedNight? Hours,
     FrostNight? Frost,
     double HeatMade,
@@ -92,7 +92,7 @@ public static class NightAnswers
         var (system, bedtime, water) = (run.SystemOf(night), run.BedtimeOf(night), run[night].EveningWater);
         // No input moves the body past feet that hold so much further.
         var feetFar = answer.Holds.Feet?.ColderThan(answer.Holds.Body) is { Kelvin: > FeetAreFar };
-        return answer with { Swings = Sensitivity.Of(answer.Weather, holds, With) };
+        return answer with { Swings = Sensitivity.Of(answer.Weather, holds, run.Model.Sleeper.Offset, With) };
 
         Temperature? With(Variation moved) =>
             feetFar
@@ -125,7 +125,7 @@ public static class NightAnswers
             Stricter(run, night, holds),
             holds.Together.MarginAt(low),
             verdict,
-            NightModel.BandK,
+            model.Sleeper.Offset,
             lived.Slept.Hours,
             lived.Slept.Frost,
             warmth.SleepingHeat,
@@ -208,7 +208,9 @@ public static class NightAnswers
             yield return "As lofty as the kit list says, less the frost and damp that things have gathered on the trip.";
         if (where.Surface == Surface.Glacier)
             yield return $"Mean annual air on the glacier: {where.GlacierMeanAnnual:0} °C.";
-        if (run.Model.Sleeper.StatedOffsetK != 0)
+        if (run.Model.Sleeper.Offset is { Count: > 0 } own)
+            yield return $"From {Said.Nights(own.Count)} of one's own: {Said.Warmer(own.Mean)}, ±{own.Sd:0.0} °C. It takes the place of ±{KnownBody.OffsetPriorK:0}.";
+        else if (run.Model.Sleeper.StatedOffsetK != 0)
             yield return "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet.";
         var nights = run.Trip.Nights;
         if (night > 0 && nights[night].Date.DayNumber - nights[night - 1].Date.DayNumber is > 1 and var days)

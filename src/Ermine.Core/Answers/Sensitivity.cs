@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Nights;
 using Ermine.Core.Units;
 
@@ -27,10 +28,12 @@ public static class Sensitivity
     /// <summary>The swings, widest first.</summary>
     /// <param name="weather">The night's weather.</param>
     /// <param name="comfort">Comfort as it is.</param>
+    /// <param name="sleeper">What is known of who sleeps.</param>
     /// <param name="comfortWith">Comfort with one input moved; null where none is in range.</param>
     public static IReadOnlyList<Swing> Of(
         NightWeather? weather,
         Temperature comfort,
+        Known sleeper,
         Func<Variation, Temperature?> comfortWith
     )
     {
@@ -44,7 +47,13 @@ public static class Sensitivity
             );
             swings.Add(("the forecast, off by its spread", -weather.Low.SigmaK, weather.Low.SigmaK));
         }
-        swings.Add(("who sleeps: people differ", -NightModel.BandK, NightModel.BandK));
+        swings.Add(
+            (
+                sleeper.Count > 0 ? "who sleeps: what own nights leave open" : "who sleeps: people differ",
+                -sleeper.Sd,
+                sleeper.Sd
+            )
+        );
         return
         [
             .. swings

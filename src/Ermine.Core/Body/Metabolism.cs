@@ -9,7 +9,7 @@ namespace Ermine.Core.Body;
 public readonly record struct Warmth(double SleepingHeat, double OffsetK = 0)
 {
     /// <summary>Of a sleeper.</summary>
-    public static Warmth Of(Sleeper sleeper) => new(Metabolism.Sleeping(sleeper), sleeper.StatedOffsetK);
+    public static Warmth Of(Sleeper sleeper) => new(Metabolism.Sleeping(sleeper), sleeper.Offset.Mean);
 
     /// <summary>
     /// The night in which others would fare as this sleeper does in this one: the one place where a person's offset enters. Thresholds and

@@ -17,7 +17,7 @@ public enum Sex
 /// <param name="HeightCm">Height, cm, 100–230.</param>
 /// <param name="AgeYears">Age, years, 5–100.</param>
 /// <param name="Sex">Sex for the resting-heat equation.</param>
-/// <param name="StatedOffsetK">How much warmer (positive) or colder (negative) than the model this person says they sleep, K, −10 to 10. Moves every "holds to".</param>
+/// <param name="StatedOffsetK">How much warmer (positive) or colder (negative) than the model this person says they sleep, K, −10 to 10. It speaks until nights of their own do, and is then only the middle of what was thought before them.</param>
 /// <param name="Version">Counts saves; 0 is not saved yet.</param>
 /// <param name="HandsPercent">How much more (positive) or less blood than the model's reaches this person's hands, %, −60 to 60.</param>
 /// <param name="FeetPercent">The same of the feet.</param>
@@ -44,12 +44,22 @@ public sealed record Sleeper(
     /// <param name="id">Identity.</param>
     public static Sleeper Usual(Guid id) => new(id, "Me", 70, 172, 35, Sex.Female);
 
+    /// <summary>What this person's own nights and days have shown; null while there are none. Never stored with the person.</summary>
+    internal KnownBody? Shown { get; init; }
+
+    /// <summary>The same person with what nights and days have shown.</summary>
+    public Sleeper Knowing(KnownBody? shown) => this with { Shown = shown };
+
+    /// <summary>How much warmer or colder than the model this person sleeps, K: from own nights, else as stated.</summary>
+    public Known Offset => Shown?.Offset ?? Known.Normal(StatedOffsetK, KnownBody.OffsetPriorK);
+
     /// <summary>Nothing about the body was changed from <see cref="Usual(Guid)"/>.</summary>
-    public bool IsUsual => Usual(Id) == this with { Name = "Me", StatedOffsetK = 0, Version = 0 };
+    public bool IsUsual => Usual(Id) == this with { Name = "Me", StatedOffsetK = 0, Version = 0, Shown = null };
 
     /// <summary>Share of the usual supply of blood that reaches hands or feet.</summary>
     /// <param name="part">Hands or feet.</param>
-    public double SupplyOf(Part part) => 1 + (part == Part.Hands ? HandsPercent : FeetPercent) / 100;
+    public double SupplyOf(Part part) =>
+        1 + (part == Part.Hands ? Shown?.Hands?.Mean ?? HandsPercent : Shown?.Feet?.Mean ?? FeetPercent) / 100;
 
     /// <summary>Body surface, m² (DuBois).</summary>
     public double BodyAreaM2 => 0.202 * Math.Pow(MassKg, 0.425) * Math.Pow(HeightCm / 100, 0.725);

@@ -325,7 +325,10 @@ public static class LoadsLost
         {
             Nights = [.. run.Trip.Nights.Select((n, i) => i == day ? n with { Shelter = shelter, Sleepers = 1 } : n)],
         };
-        return new(new TripContext(trip, run.Closet, run.Context.Forecast, run.Context.Stop), run.Model.Sleeper);
+        return new(
+            new TripContext(trip, run.Closet, run.Context.Forecast, run.Context.Stop) { Places = run.Context.Places },
+            run.Model.Sleeper
+        );
     }
 
     /// <summary>Largest garment that is worn or stuffed under a jacket rather than packed, l (assumption).</summary>

@@ -282,29 +282,31 @@ public static partial class EntryRules
             return;
         faults.Once($"{at}.events", bedtime.Events.Select(e => e.Id), "Give each event an id of its own.");
         for (var i = 0; i < bedtime.Events.Count; i++)
+            CheckEvent(faults, $"{at}.events[{i}]", bedtime.Events[i], owns);
+    }
+
+    private static void CheckEvent(Faults faults, string at, NightEvent done, Func<Guid, bool> owns)
+    {
+        faults.Range($"{at}.hour", done.Hour, 12, 36, "hours from midnight");
+        if (done.Kind == NightEventKind.Meal)
+            faults.Range($"{at}.kcal", done.Kcal ?? double.NaN, 0, 2000, "kcal");
+        if (done.Kind == NightEventKind.HotBottle)
+            faults.Range($"{at}.litres", done.Litres ?? double.NaN, 0, 3, "l");
+        if (done.Kind == NightEventKind.WarmStone)
+            faults.Range($"{at}.massKg", done.MassKg ?? double.NaN, 0, 10, "kg");
+        if (done.Kind is NightEventKind.HotBottle or NightEventKind.WarmStone)
+            faults.Range($"{at}.waterC", done.WaterC ?? double.NaN, 33, 100, "°C");
+        if (done.Kind is NightEventKind.Warmer or NightEventKind.Partner)
         {
-            var done = bedtime.Events[i];
-            faults.Range($"{at}.events[{i}].hour", done.Hour, 12, 36, "hours from midnight");
-            if (done.Kind == NightEventKind.Meal)
-                faults.Range($"{at}.events[{i}].kcal", done.Kcal ?? double.NaN, 0, 2000, "kcal");
-            if (done.Kind == NightEventKind.HotBottle)
-                faults.Range($"{at}.events[{i}].litres", done.Litres ?? double.NaN, 0, 3, "l");
-            if (done.Kind == NightEventKind.WarmStone)
-                faults.Range($"{at}.events[{i}].massKg", done.MassKg ?? double.NaN, 0, 10, "kg");
-            if (done.Kind is NightEventKind.HotBottle or NightEventKind.WarmStone)
-                faults.Range($"{at}.events[{i}].waterC", done.WaterC ?? double.NaN, 33, 100, "°C");
-            if (done.Kind is NightEventKind.Warmer or NightEventKind.Partner)
-            {
-                faults.Range($"{at}.events[{i}].watts", done.Watts ?? double.NaN, 0, 60, "W");
-                faults.Range($"{at}.events[{i}].hours", done.Hours ?? double.NaN, 0, 24, "h");
-            }
-            if (done.Kind is NightEventKind.PutOn or NightEventKind.TakeOff && (done.ItemId is not { } id || !owns(id)))
-                faults.Add(
-                    $"{at}.events[{i}].itemId",
-                    $"{done.ItemId}",
-                    "Say what is put on or taken off: a thing that is in the kit."
-                );
+            faults.Range($"{at}.watts", done.Watts ?? double.NaN, 0, 60, "W");
+            faults.Range($"{at}.hours", done.Hours ?? double.NaN, 0, 24, "h");
         }
+        if (done.Kind is NightEventKind.PutOn or NightEventKind.TakeOff && (done.ItemId is not { } id || !owns(id)))
+            faults.Add(
+                $"{at}.itemId",
+                $"{done.ItemId}",
+                "Say what is put on or taken off: a thing that is in the kit."
+            );
     }
 
     private static void CheckBed(Faults faults, string at, Bed bed)

@@ -96,6 +96,9 @@ public enum LowStepKind
 
     /// <summary>A heated shelter has its own air.</summary>
     OwnAir,
+
+    /// <summary>Forecasts for this camp have been off before.</summary>
+    Place,
 }
 
 /// <summary>One step from forecast low to design low.</summary>
@@ -106,7 +109,7 @@ public enum LowStepKind
 public sealed record LowStep(LowStepKind Kind, TemperatureDifference Change, string Why, bool Overruled = false);
 
 /// <summary>A step set by hand by one who knows the place.</summary>
-/// <param name="Kind">Elevation, cold pool or clear sky (K, −30 to 10), or site wind (factor, 0–3).</param>
+/// <param name="Kind">Elevation, cold pool, place or clear sky (K, −30 to 10), or site wind (factor, 0–3).</param>
 /// <param name="Value">In the unit of its kind.</param>
 /// <param name="Note">Why, up to 200 characters.</param>
 public sealed record Overrule(LowStepKind Kind, double Value, string Note)
@@ -115,7 +118,11 @@ public sealed record Overrule(LowStepKind Kind, double Value, string Note)
     public static (double Least, double Most, string Unit)? RangeOf(LowStepKind kind) =>
         kind switch
         {
-            LowStepKind.Elevation or LowStepKind.ColdPool or LowStepKind.ClearSky => (-30, 10, "K"),
+            LowStepKind.Elevation or LowStepKind.ColdPool or LowStepKind.Place or LowStepKind.ClearSky => (
+                -30,
+                10,
+                "K"
+            ),
             LowStepKind.SiteWind => (0, 3, "of the forecast's wind"),
             _ => null,
         };
@@ -150,6 +157,12 @@ public sealed record DesignLow(
     IReadOnlyList<string> Assumed
 )
 {
+    /// <summary>Lows of the members of an ensemble at the camp, °C; null where the school that was chosen does not go by them.</summary>
+    internal IReadOnlyList<double>? CampMembers { get; init; }
+
+    /// <summary>What this place's own record moves the low by, K.</summary>
+    internal double PlaceK { get; init; }
+
     /// <summary>The same in a heated shelter, whose own air is planned for.</summary>
     /// <param name="inside">Air inside.</param>
     public DesignLow Indoors(Temperature inside) =>
@@ -202,13 +215,15 @@ public static class DesignLows
     /// <param name="campElevationM">Elevation of the camp, m.</param>
     /// <param name="trust">How far the forecast is trusted; the confidence is one of <see cref="Confidences"/>.</param>
     /// <param name="overrules">Steps set by hand.</param>
+    /// <param name="known">How far forecasts for this camp have been off before; null where nothing was measured there.</param>
     /// <exception cref="ArgumentOutOfRangeException">The confidence is not one of those offered.</exception>
     public static DesignLow Of(
         ForecastNight forecast,
         Terrain terrain,
         double campElevationM,
         Trust trust,
-        IReadOnlyList<Overrule>? overrules = null
+        IReadOnlyList<Overrule>? overrules = null,
+        PlaceBias? known = null
     )
     {
         var steps = new List<LowStep>();
@@ -221,7 +236,7 @@ public static class DesignLows
             place += k;
             if (byHand is not null)
                 steps.Add(new(kind, new(k), byHand.Note.Length > 0 ? byHand.Note : "Set by hand.", Overruled: true));
-            else if (k < 0)
+            else if (k < 0 || kind == LowStepKind.Place && k > 0)
                 steps.Add(new(kind, new(k), why));
         }
 
@@ -239,6 +254,8 @@ public static class DesignLows
             "On clear, calm nights cold air drains down and gathers there."
         );
 
+        var physics = place;
+        Place(LowStepKind.Place, known?.MeanK ?? 0, known?.Why ?? "");
         var shift = new TemperatureDifference(place);
         var campLow = forecast.Low + shift;
         var sigma = Sigma(forecast.DaysAhead, terrain);
@@ -300,7 +317,11 @@ public static class DesignLows
             school == TrustSchool.Ensemble
                 ? OfMembers(0.9, EnsembleWidened)
                 : campLow + new TemperatureDifference(1.28 * sigma);
-        return new(forecast.Low, campLow, sigma, planFor, mild, flat, byConfidence, byEnsemble, steps, assumed);
+        return new(forecast.Low, campLow, sigma, planFor, mild, flat, byConfidence, byEnsemble, steps, assumed)
+        {
+            PlaceK = place - physics,
+            CampMembers = school == TrustSchool.Ensemble ? [.. members!.Select(m => m + place)] : null,
+        };
     }
 
     /// <summary>Standard deviation of a forecast low, K.</summary>

@@ -15,10 +15,15 @@ public static class Loft
     /// <summary>What is taken of a bag or jacket that is only said to be old, until it is measured (assumption).</summary>
     public const double IfOld = 0.85;
 
+    /// <summary>Least and most that loft is taken to be of new.</summary>
+    public const double LeastFactor = 0.2,
+        MostFactor = 1.2;
+
     /// <summary>By ruler: loft measured over loft when new, within 0.2–1.2.</summary>
     /// <param name="measuredCm">Loft now after an hour of rest, cm, above 0.</param>
     /// <param name="newCm">Loft when new, cm, above 0.</param>
-    public static double ByRuler(double measuredCm, double newCm) => Math.Clamp(measuredCm / newCm, 0.2, 1.2);
+    public static double ByRuler(double measuredCm, double newCm) =>
+        Math.Clamp(measuredCm / newCm, LeastFactor, MostFactor);
 
     /// <summary>By use, where no ruler is at hand (assumption).</summary>
     /// <param name="nights">Nights slept in it, 0 or more.</param>

@@ -41,6 +41,9 @@ public enum Check
 
     /// <summary>Lights a fire with mittens on.</summary>
     Lights,
+
+    /// <summary>Own nights were held against its label, and it counts otherwise since.</summary>
+    Label,
 }
 
 /// <summary>Something seen to on a thing.</summary>

@@ -207,21 +207,22 @@ public static class HeatOfNight
         );
     }
 
-    /// <summary>Lowest temperatures of the night if its air were so much warmer throughout, °C: mean skin, and feet once they have settled.</summary>
+    /// <summary>Lowest temperatures of the night if its air were so much warmer throughout, °C: mean skin, feet once they have settled, and feet at any time.</summary>
     /// <param name="night">The night.</param>
     /// <param name="warmerK">How much warmer, K.</param>
-    public static (double Skin, double SettledFeet) Lowest(NightToPlay night, double warmerK)
+    public static (double Skin, double SettledFeet, double Feet) Lowest(NightToPlay night, double warmerK)
     {
         Span<Moment> moments = stackalloc Moment[Count(night)];
         Walk(night, warmerK, moments);
-        var (skin, feet) = (double.MaxValue, moments[^1].Feet);
+        var (skin, settled, feet) = (double.MaxValue, moments[^1].Feet, double.MaxValue);
         foreach (ref readonly var m in moments)
         {
             skin = Math.Min(skin, m.Skin);
+            feet = Math.Min(feet, m.Feet);
             if (IsSettled(night, m))
-                feet = Math.Min(feet, m.Feet);
+                settled = Math.Min(settled, m.Feet);
         }
-        return (skin, feet);
+        return (skin, settled, feet);
     }
 
     private static bool IsSettled(NightToPlay night, in Moment moment) =>

@@ -19,9 +19,10 @@ public sealed class HourLines(NightToPlay played, Temperature low)
     /// <summary>First step from the low towards a line beside what is to spare there; each further one is twice as long.</summary>
     private const double FirstStep = 1.4;
 
-    private readonly Dictionary<double, (double Skin, double Feet)> seen = [];
+    private readonly Dictionary<double, (double Skin, double Settled, double Feet)> seen = [];
     private ColdLine? body;
     private ColdLine? feet;
+    private (ColdLine, ColdLine)? danger;
 
     /// <summary>The low at which the skin turns from warm. The verdict may turn earlier, at the limit.</summary>
     public ColdLine Body
@@ -39,7 +40,20 @@ public sealed class HourLines(NightToPlay played, Temperature low)
         get
         {
             lock (seen)
-                return feet ??= Line(warmer => At(warmer).Feet - Core.Body.Feet.HoldFrom);
+                return feet ??= Line(warmer => At(warmer).Settled - Core.Body.Feet.HoldFrom);
+        }
+    }
+
+    /// <summary>The low at which skin and feet reach danger: what the hours say of no-go.</summary>
+    public (ColdLine Body, ColdLine Feet) Danger
+    {
+        get
+        {
+            lock (seen)
+                return danger ??= (
+                    Line(warmer => At(warmer).Skin - Verdicts.DangerBelow),
+                    Line(warmer => At(warmer).Feet - Core.Body.Feet.DangerBelow)
+                );
         }
     }
 
@@ -56,12 +70,12 @@ public sealed class HourLines(NightToPlay played, Temperature low)
         lock (seen)
         {
             var there = steady.Outside?.Celsius ?? (steady.Holding == Holding.InAnyAir ? HeatBalance.SearchFrom : 0);
-            var lead = steady.Holding != Holding.InNone && At(there - low.Celsius).Feet < Core.Body.Feet.HoldFrom;
+            var lead = steady.Holding != Holding.InNone && At(there - low.Celsius).Settled < Core.Body.Feet.HoldFrom;
             return BodyAndFeet.Of(steady, lead ? Feet : null);
         }
     }
 
-    private (double Skin, double Feet) At(double warmer) =>
+    private (double Skin, double Settled, double Feet) At(double warmer) =>
         seen.TryGetValue(warmer, out var lowest) ? lowest : seen[warmer] = HeatOfNight.Lowest(played, warmer);
 
     /// <summary>Steps out from the low until the line is passed, then closes in.</summary>

@@ -37,7 +37,12 @@ public sealed record NightSlept(
 /// <summary>What is slept in through a night, as it lies at getting in.</summary>
 /// <param name="Night">The night with it.</param>
 /// <param name="Holds">Whether a threshold holds for one of its stacks in an air outside.</param>
-public sealed record NightAsWorn(NightToPlay Night, Func<int, Threshold, Temperature, bool> Holds);
+/// <param name="Line">Down to which air outside a threshold holds for one of its stacks.</param>
+public sealed record NightAsWorn(
+    NightToPlay Night,
+    Func<int, Threshold, Temperature, bool> Holds,
+    Func<int, Threshold, ColdLine> Line
+);
 
 /// <summary>
 /// How one sleeper fares in one night of a trip: what a system holds to, and the night played through with its vapour. It knows nothing of
@@ -47,9 +52,6 @@ public sealed record NightAsWorn(NightToPlay Night, Func<int, Threshold, Tempera
 /// <param name="sleeper">Who sleeps.</param>
 public sealed class NightModel(TripContext context, Sleeper sleeper)
 {
-    /// <summary>How far sleepers differ from the model, K either way: one standard deviation of the prior on a person (assumption).</summary>
-    public const double BandK = 4;
-
     /// <summary>Air for which skin vapour is worked out while no low is known, °C (assumption).</summary>
     private const double AirIfUnknown = -10;
 
@@ -216,7 +218,11 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
                 [.. Frosted(evening, dawn)]
             ),
             played,
-            new(first, (n, threshold, low) => HoldsIn(low, worn[n], threshold, segments[n].Where)),
+            new(
+                first,
+                (n, threshold, low) => HoldsIn(low, worn[n], threshold, segments[n].Where),
+                (n, threshold) => Holds(worn[n], threshold, segments[n].Where).Line()
+            ),
             dawn,
             new(played, context.Weather(night)!.Low.PlanFor)
         );

@@ -24,7 +24,8 @@ public sealed class TripContext
         (Trip, Closet, Forecast, Stop) = (trip, closet, forecast, stop);
 
     private TripContext(TripContext other, Closet closet)
-        : this(other.Trip, closet, other.Forecast, other.Stop) => (weathers, airs) = (other.weathers, other.airs);
+        : this(other.Trip, closet, other.Forecast, other.Stop) =>
+        (weathers, airs, Places) = (other.weathers, other.airs, other.Places);
 
     /// <summary>The trip.</summary>
     public Trip Trip { get; }
@@ -34,6 +35,9 @@ public sealed class TripContext
 
     /// <summary>The forecast it stands on.</summary>
     public ForecastSeries? Forecast { get; }
+
+    /// <summary>How far forecasts have been off at camps before; null where nothing was measured.</summary>
+    public KnownPlaces? Places { get; init; }
 
     /// <summary>Ends the work.</summary>
     public CancellationToken Stop { get; }
@@ -98,7 +102,7 @@ public sealed class TripContext
             n =>
             {
                 var assumed = new List<string>();
-                return (WeatherOfNight.Of(Trip, n, Forecast, assumed), assumed);
+                return (WeatherOfNight.Of(Trip, n, Forecast, assumed, Places), assumed);
             }
         );
 }

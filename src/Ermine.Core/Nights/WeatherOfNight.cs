@@ -64,7 +64,14 @@ public static class WeatherOfNight
     /// <param name="index">Which night, from 0.</param>
     /// <param name="forecast">The forecast it stands on.</param>
     /// <param name="assumed">Takes what was taken for granted.</param>
-    public static NightWeather? Of(Trip trip, int index, ForecastSeries? forecast, List<string> assumed)
+    /// <param name="places">How far forecasts have been off at camps before.</param>
+    public static NightWeather? Of(
+        Trip trip,
+        int index,
+        ForecastSeries? forecast,
+        List<string> assumed,
+        KnownPlaces? places = null
+    )
     {
         var night = trip.Nights[index];
         var read = forecast?.Night(night.Date, night.ElevationM);
@@ -93,7 +100,8 @@ public static class WeatherOfNight
             night.Terrain,
             night.ElevationM,
             trip.Trust,
-            night.Overrules
+            night.Overrules,
+            places?.Of(night.Camp)
         );
         assumed.AddRange(low.Assumed);
         var site = Site(night, read?.WindMs, cloud).ToList();

@@ -248,6 +248,24 @@ public sealed class TripRun
         );
     }
 
+    /// <summary>
+    /// The laid-out day before a night as another body would live it in the same clothes, from the same morning; null where none is laid out or
+    /// its weather is not known.
+    /// </summary>
+    /// <param name="other">The other body.</param>
+    /// <param name="night">Which night it ends in, from 0.</param>
+    public DayPlayed? DayAs(Sleeper other, int night)
+    {
+        var plan = PlanOf(night);
+        if (!plan.IsLaidOut)
+            return null;
+        var morning = night > 0 ? this[night - 1].Morning : TripState.Start;
+        var days = new DayModel(Context, other);
+        return days.Of(Outfit, Closet, night, plan.Blocks!, plan, morning.Water, morning.Body) is { } day
+            ? days.Play(night, day)
+            : null;
+    }
+
     private DayPlayed? Played(int night, DayPlan plan, Water morning, BodyHeat body) =>
         Days.Of(Outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? Days.Play(night, day) : null;
 }

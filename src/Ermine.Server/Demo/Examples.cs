@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Ermine.Core.Body;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Plans;
 using Ermine.Exchange;
 using Ermine.Server.Hosting;
@@ -19,7 +20,8 @@ public static class Examples
         IReadOnlyList<Sleeper> Sleepers,
         IReadOnlyList<KitItem> Items,
         IReadOnlyList<Trip> Trips,
-        IReadOnlyList<ForecastSeries> Forecasts
+        IReadOnlyList<ForecastSeries> Forecasts,
+        IReadOnlyList<LogEntry> Log
     );
 
     private static readonly Guid ForecastId = new("6a0f4c7e-3a51-4f5e-9d1b-52f0c2a7d9e4");
@@ -33,6 +35,7 @@ public static class Examples
         foreach (var thing in document["items"]!.AsArray())
             TypedThings.Fill(thing!.AsObject());
         document["forecasts"] = new JsonArray();
+        document["log"] = JsonNode.Parse(Resource("demo-log.json"));
         var content = document.Deserialize<Content>(options)!;
         return content with
         {

@@ -37,6 +37,8 @@ public static class FirstData
             await Saved(store.Save(item));
         foreach (var trip in examples.Trips)
             await Saved(store.Save(trip));
+        foreach (var entry in examples.Log)
+            await Saved(store.Save(entry));
     }
 
     private static async Task Saved(Task<Outcome> save)

@@ -14,7 +14,13 @@ using Microsoft.Extensions.Caching.Memory;
 namespace Ermine.Server.Features;
 
 /// <summary>Checks what is asked about a trip, brings together what its answer is made of, and works it out within <see cref="Work"/>.</summary>
-public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHttpContextAccessor http)
+public sealed class Asking(
+    Store store,
+    Work work,
+    ForecastCache forecasts,
+    LearnedCache learnedCache,
+    IHttpContextAccessor http
+)
 {
     /// <summary>An answer for a trip and one of its people.</summary>
     public async Task<Results<Ok<T>, ProblemHttpResult>> Of<T>(
@@ -27,6 +33,7 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
         if (await Faults(request, sleepers) is { Count: > 0 } faults)
             return Problems.Faults(faults, title: "The plan cannot be answered as it stands.");
         var closet = await store.Items(stop);
+        var learned = await learnedCache.Of(store, stop);
         var forecast = request.Trip.ForecastId is { } id ? await forecasts.Of(id, store, stop) : null;
         return TypedResults.Ok(
             await work.Run(
@@ -36,9 +43,14 @@ public sealed class Asking(Store store, Work work, ForecastCache forecasts, IHtt
                 {
                     var owned = new Closet(closet);
                     var trip = Weighed.In(request.Trip, owned);
-                    var context = new TripContext(trip, owned, forecast, given);
+                    var context = new TripContext(trip, owned, forecast, given) { Places = new(learned.Places) };
                     return answer(
-                        [.. trip.Outfits.Select(o => new TripRun(new(context, sleepers[o.SleeperId]), o))],
+                        [
+                            .. trip.Outfits.Select(o => new TripRun(
+                                new(context, sleepers[o.SleeperId].Knowing(learned.Of(o.SleeperId))),
+                                o
+                            )),
+                        ],
                         request
                     );
                 },

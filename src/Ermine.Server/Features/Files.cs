@@ -5,6 +5,7 @@ using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Plans;
 using Ermine.Exchange;
 using Ermine.Server.Hosting;
@@ -66,6 +67,7 @@ public static class Files
         IReadOnlyList<KitItem> Items,
         IReadOnlyList<Sleeper> Sleepers,
         IReadOnlyList<ForecastSeries> Forecasts,
+        IReadOnlyList<LogEntry> Log,
         IReadOnlyList<Stands> Standing,
         IReadOnlyList<Refused> Refused
     );
@@ -105,7 +107,7 @@ public static class Files
         Results.File(KitFile.Write(await store.Items(stop)), "text/csv; charset=utf-8", "ermine-kit.csv");
 
     private static async Task<IResult> KitJson(Store store, CancellationToken stop) =>
-        Saved(new([], await store.Items(stop), [], [], []), "ermine-kit.json");
+        Saved(new([], await store.Items(stop), [], [], [], []), "ermine-kit.json");
 
     private static async Task<IResult> TripFile(Guid id, Store store, CancellationToken stop)
     {
@@ -120,6 +122,7 @@ public static class Files
                 [.. (await store.Items(stop)).Where(i => needs.Contains(i.Id))],
                 [.. (await store.Sleepers(stop)).Where(s => who.Contains(s.Id))],
                 forecast is null ? [] : [forecast],
+                [],
                 []
             ),
             $"ermine-{Plain(trip.Name)}.json"
@@ -135,7 +138,14 @@ public static class Files
                 forecasts.Add(whole);
         }
         return Saved(
-            new(await store.Trips(stop), await store.Items(stop), await store.Sleepers(stop), forecasts, []),
+            new(
+                await store.Trips(stop),
+                await store.Items(stop),
+                await store.Sleepers(stop),
+                forecasts,
+                await store.Log(stop),
+                []
+            ),
             "ermine-everything.json"
         );
     }
@@ -249,12 +259,14 @@ public static class Files
         var package = Package.Read(document);
         var (trips, items, sleepers) = (await store.Trips(stop), await store.Items(stop), await store.Sleepers(stop));
         var forecasts = (await store.Forecasts(stop)).Select(f => f.Id).ToHashSet();
+        var log = await store.Log(stop);
         return TypedResults.Ok(
             new PackageRead(
                 package.Trips,
                 package.Items,
                 package.Sleepers,
                 package.Forecasts,
+                package.Log,
                 [
                     .. package.Trips.Select(t =>
                         Stand(t.Id, t.Name, t with { Version = 0 }, trips, x => (x.Id, x.Name, x with { Version = 0 }))
@@ -274,6 +286,18 @@ public static class Files
                             x => (x.Id, x.Name, x with { Version = 0 })
                         )
                     ),
+                    .. package.Log.Select(e =>
+                        Stand(
+                            e.Id,
+                            NameOf(e),
+                            e with
+                            {
+                                Version = 0,
+                            },
+                            log,
+                            x => (x.Id, NameOf(x), x with { Version = 0 })
+                        )
+                    ),
                     .. package.Forecasts.Select(f => new Stands(
                         f.Id,
                         f.Name,
@@ -285,6 +309,9 @@ public static class Files
             )
         );
     }
+
+    /// <summary>Entries of the log are told apart by their ids: none has the name of another.</summary>
+    private static string NameOf(LogEntry entry) => $"{entry.Date:yyyy-MM-dd} {entry.Camp} {entry.Id}";
 
     private static Stands Stand<T>(
         Guid id,

@@ -1,4 +1,5 @@
 using Ermine.Core.Answers;
+using Ermine.Core.Chance;
 using Ermine.Core.Choosing;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
@@ -41,12 +42,16 @@ public static class Plans
     /// <summary>Most things weighed in one call that are not owned yet.</summary>
     private const int MostOffered = 20;
 
-    /// <summary>Every night in a line for one person and for all, and one night whole; that one is null where the trip has no nights.</summary>
+    /// <summary>
+    /// Every night in a line for one person and for all, one night whole, and everyone's chance of sleeping through; the whole night is null where
+    /// the trip has none, a chance where no low is known.
+    /// </summary>
     public sealed record PlanResponse(
         IReadOnlyList<NightLine> Nights,
         NightAnswer? Night,
         IReadOnlyList<IReadOnlyList<NightLine>> Party,
-        ForecastGap? Gap
+        ForecastGap? Gap,
+        IReadOnlyList<TripChance?> Chances
     );
 
     /// <summary>One night as the ladder shows it; the cold side by each school.</summary>
@@ -170,15 +175,20 @@ public static class Plans
             .AsOrdered()
             .WithCancellation(runs[0].Context.Stop)
             .Select(run =>
-                (IReadOnlyList<NightLine>)[.. NightAnswers.All(run).Select((n, i) => NightLine.Of(run, n, i))]
+                (
+                    Lines: (IReadOnlyList<NightLine>)
+                        [.. NightAnswers.All(run).Select((n, i) => NightLine.Of(run, n, i))],
+                    Chance: TripChance.Of(run)
+                )
             )
             .ToList();
         var asked = runs[request.Member];
         return new(
-            party[request.Member],
+            party[request.Member].Lines,
             request.Night < request.Trip.Nights.Count ? NightAnswers.Whole(asked, request.Night) : null,
-            party,
-            ForecastGap.Of(request.Trip, asked.Context.Forecast)
+            [.. party.Select(p => p.Lines)],
+            ForecastGap.Of(request.Trip, asked.Context.Forecast),
+            [.. party.Select(p => p.Chance)]
         );
     }
 

@@ -1,6 +1,7 @@
 using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Server.Demo;
@@ -19,6 +20,7 @@ public static class Workspace
         [RowKind.Trip] = 500,
         [RowKind.Item] = 1_000,
         [RowKind.Sleeper] = 100,
+        [RowKind.Log] = 5_000,
     };
 
     public sealed record Everything(
@@ -49,6 +51,11 @@ public static class Workspace
         saves.MapPut("/trips/{id:guid}", PutTrip).WithSummary("Save a trip; version 0 adds it");
         saves.MapPut("/items/{id:guid}", PutItem).WithSummary("Save a thing; version 0 adds it");
         saves.MapPut("/sleepers/{id:guid}", PutSleeper).WithSummary("Save a sleeper; version 0 adds it");
+        saves.MapPut("/log/{id:guid}", PutLog).WithSummary("Save a day and night as lived; version 0 adds it");
+        saves.MapDelete(
+            "/log/{id:guid}",
+            (Guid id, long version, Store store) => Remove(id, version, store.RemoveLog, store)
+        );
         saves.MapDelete(
             "/trips/{id:guid}",
             (Guid id, long version, Store store) => Remove(id, version, store.RemoveTrip, store)
@@ -92,6 +99,7 @@ public static class Workspace
         await store.Trips();
         await store.Items();
         await store.Sleepers();
+        await store.Log();
         await store.Forecasts();
         if (store.SetAside.All(s => s.Kind != of || s.Row != row))
             return Missing(kind, row);
@@ -153,6 +161,18 @@ public static class Workspace
             sleeper.Version,
             EntryRules.Check(sleeper),
             () => store.Save(sleeper),
+            store
+        );
+
+    private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutLog(Guid id, LogEntry entry, Store store) =>
+        Put(
+            RowKind.Log,
+            id,
+            entry.Id,
+            $"The night of {entry.Date:yyyy-MM-dd}",
+            entry.Version,
+            EntryRules.Check(entry),
+            () => store.Save(entry),
             store
         );
 

@@ -20,13 +20,18 @@ public static class Bodies
     /// <summary>Largest JSON, bytes: the largest trip with everything in it set, and room.</summary>
     public const long MostOfJson = 16_000_000;
 
+    /// <summary>A call whose files may be larger than others'.</summary>
+    /// <param name="Bytes">How large.</param>
+    public sealed record Largest(long Bytes);
+
     public static void Use(WebApplication app) =>
         app.Use(
             async (context, next) =>
             {
                 var accepts = context.GetEndpoint()?.Metadata.GetMetadata<IAcceptsMetadata>();
                 var isFile = accepts is null || accepts.RequestType == typeof(string);
-                var most = isFile ? MostOfFile : MostOfJson;
+                var most =
+                    context.GetEndpoint()?.Metadata.GetMetadata<Largest>()?.Bytes ?? (isFile ? MostOfFile : MostOfJson);
                 if (context.Request.ContentLength > most)
                 {
                     await Problems.TooLarge.ExecuteAsync(context);

@@ -114,6 +114,33 @@ namespace Ermine.Storage.Migrations
                     b.ToTable("Items");
                 });
 
+            modelBuilder.Entity("Ermine.Storage.LogRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Logs");
+                });
+
             modelBuilder.Entity("Ermine.Storage.MarkRow", b =>
                 {
                     b.Property<string>("Name")
