@@ -32,7 +32,8 @@ public static partial class EntryRules
             CheckPlannedDay(faults, day);
         if (entry.Night is { } night)
             CheckLived(faults, night);
-        faults.AtMost("day.stretches", entry.Day?.Stretches.Count ?? 0, MostStretches, "stretches");
+        if (faults.AtMost("day.stretches", entry.Day?.Stretches.Count ?? 0, MostStretches, "stretches"))
+            faults.Once("day.stretches", (entry.Day?.Stretches ?? []).Select(s => s.Stretch), "Say once how each was.");
         return faults.Found;
 
         void Text(string field, string text, int most)
@@ -87,18 +88,15 @@ public static partial class EntryRules
             return;
         foreach (var (i, trace) in (night.Traces ?? []).Index())
         {
-            faults.Range(
-                $"night.traces[{i}].fromHour",
-                trace.FromHour,
-                0,
-                48,
-                "h from the midnight before the evening"
-            );
-            faults.Range($"night.traces[{i}].stepHours", trace.StepHours, 0.01, 2, "h");
-            if (
-                faults.AtMost($"night.traces[{i}].celsius", trace.Celsius.Count, MostOfTrace, "readings")
-                && trace.Celsius.Any(c => c is < -90 or > 60 or double.NaN)
-            )
+            if (!faults.AtMost($"night.traces[{i}].celsius", trace.Celsius.Count, MostOfTrace, "readings"))
+                continue;
+            if (trace.Hours.Count != trace.Celsius.Count || trace.Hours.Any(h => h is not (>= -24 and <= 72)))
+                faults.Add(
+                    $"night.traces[{i}].hours",
+                    $"{trace.Hours.Count} hours",
+                    "Give an hour from −24 to 72 for each reading."
+                );
+            if (trace.Celsius.Any(c => c is not (>= -90 and <= 60)))
                 faults.Add($"night.traces[{i}].celsius", "out of range", "Air lies between −90 and 60 °C.");
         }
     }

@@ -37,25 +37,15 @@ public sealed record Correction(
     double? PromiseC
 );
 
-/// <summary>
-/// Bags and quilts that keep coming out otherwise than they promise. What is the thing's is told from what is the sleeper's by nights in other
-/// things: those alone say how each sleeper sleeps. Prior of a thing normal(0, 3 K) (assumption).
-/// </summary>
+/// <summary>Bags and quilts that keep coming out otherwise than they promise, and what was read by ruler.</summary>
 public static class Corrections
 {
-    /// <summary>How far things differ from their labels, K: one standard deviation of the prior (assumption).</summary>
-    public const double PriorK = 3;
-
-    /// <summary>Fewest nights from which something is proposed (assumption).</summary>
-    public const int FewestNights = 3;
+    /// <summary>Fewest nights from which a thing is said to be short, and from which it is said to be warmer than it promises (assumptions).</summary>
+    public const int FewestNights = 3,
+        FewestToPraise = 5;
 
     /// <summary>Least difference that is proposed, K (assumption).</summary>
     public const double WorthSaying = 2;
-
-    /// <summary>Most nights of one person in one thing that are looked at, the latest.</summary>
-    private const int MostNights = 60;
-
-    private const int Thinned = 12;
 
     /// <summary>Comfort that a bag or quilt stands for on the bench as lofty as it is, °C; null of all else.</summary>
     public static double? PromiseOf(KitItem item) =>
@@ -84,34 +74,41 @@ public static class Corrections
         Func<Guid, double> stated
     )
     {
-        var things = told.SelectMany(t => t.Entry.Planned!.Things)
-            .Where(t => t.PromiseC is not null)
-            .Select(t => t.ItemId)
-            .Distinct();
-        foreach (var item in things.Select(closet.Find).OfType<KitItem>())
+        // What has been corrected since speaks only for how it was read before.
+        List<NightIn> nights =
+        [
+            .. told.Select(t => new NightIn(
+                t.Entry.SleeperId,
+                [
+                    .. t
+                        .Entry.Planned!.Things.Where(p =>
+                            p.PromiseC is { } then
+                            && closet.Find(p.ItemId) is { } item
+                            && PromiseOf(item) is { } now
+                            && Math.Abs(then - now) < SameReading
+                        )
+                        .Select(p => p.ItemId),
+                ],
+                t.Told
+            )),
+        ];
+        foreach (var (id, off) in OffLabels.Of(nights, stated))
         {
-            // What has been corrected since speaks only for how it was read before.
-            bool In(LogEntry entry) =>
-                entry.Planned!.Things.Any(t =>
-                    t.ItemId == item.Id
-                    && t.PromiseC is { } then
-                    && PromiseOf(item) is { } now
-                    && Math.Abs(then - now) < 0.25
-                );
-            var nights = told.Where(t => In(t.Entry)).ToList();
-            if (nights.Count < FewestNights)
-                continue;
-            var off = Off(item.Id, nights, told, stated);
-            if (Math.Abs(off.Mean) < WorthSaying || off.Low < 0 == off.High > 0)
+            var item = closet.Find(id)!;
+            if (
+                off.Count < (off.Mean < 0 ? FewestNights : FewestToPraise)
+                || Math.Abs(off.Mean) < WorthSaying
+                || off.Low < 0 == off.High > 0
+            )
                 continue;
             if (Corrected(item, off.Mean) is { } factor && Math.Abs(factor - item.LoftFactor) > 0.01)
                 yield return new(
-                    item.Id,
+                    id,
                     item.Name,
                     CorrectedBy.Nights,
                     off.Mean,
                     off.Sd,
-                    nights.Count,
+                    off.Count,
                     null,
                     factor,
                     PromiseOf(item with { LoftFactor = factor })
@@ -119,47 +116,8 @@ public static class Corrections
         }
     }
 
-    /// <summary>How much warmer than its label a thing comes out, K.</summary>
-    /// <param name="itemId">The thing.</param>
-    /// <param name="nights">Nights in it.</param>
-    /// <param name="all">All nights.</param>
-    /// <param name="stated">What each sleeper says, K.</param>
-    internal static Known Off(
-        Guid itemId,
-        IReadOnlyList<(LogEntry Entry, NightTold Told)> nights,
-        IReadOnlyList<(LogEntry Entry, NightTold Told)> all,
-        Func<Guid, double> stated
-    )
-    {
-        var off = new Posterior(0, PriorK, 121);
-        foreach (var person in nights.GroupBy(n => n.Entry.SleeperId))
-        {
-            var sleeper = new Posterior(stated(person.Key), KnownBody.OffsetPriorK);
-            foreach (
-                var (_, other) in all.Where(n =>
-                    n.Entry.SleeperId == person.Key && n.Entry.Planned!.Things.All(t => t.ItemId != itemId)
-                )
-            )
-                sleeper.Take(o => Offsets.Likelihood(other, o));
-            var weights = sleeper.Weights();
-            List<NightTold> own = [.. person.TakeLast(MostNights).Select(n => n.Told)];
-            off.Take(b =>
-            {
-                var sum = 0.0;
-                for (var i = 0; i < weights.Length; i += Thinned)
-                {
-                    if (weights[i] < 1e-9)
-                        continue;
-                    var likely = weights[i];
-                    foreach (var night in own)
-                        likely *= Offsets.Likelihood(night, sleeper.At[i] + b);
-                    sum += likely;
-                }
-                return sum * Thinned;
-            });
-        }
-        return off.Told(nights.Count);
-    }
+    /// <summary>A promise within so much of what it was is read as it was, K.</summary>
+    private const double SameReading = 0.25;
 
     /// <summary>The loft with which a thing promises as much more or less; null where no loft would.</summary>
     private static double? Corrected(KitItem item, double offK) =>

@@ -206,12 +206,11 @@ public enum Probe
     InBag,
 }
 
-/// <summary>What a probe read through a night, thinned out.</summary>
+/// <summary>What a probe read through a night, thinned out to means over even stretches.</summary>
 /// <param name="Probe">Where it lay.</param>
-/// <param name="FromHour">First reading: hours from the midnight before the evening.</param>
-/// <param name="StepHours">From one to the next, h.</param>
-/// <param name="Celsius">The readings, °C; null where it did not read. At most 200.</param>
-public sealed record Trace(Probe Probe, double FromHour, double StepHours, IReadOnlyList<double?> Celsius);
+/// <param name="Hours">When, hours from the midnight before the evening, at most 200; a stretch without a reading is left out.</param>
+/// <param name="Celsius">The readings then, °C.</param>
+public sealed record Trace(Probe Probe, IReadOnlyList<double> Hours, IReadOnlyList<double> Celsius);
 
 /// <summary>A thing that was slept in, as it was read then.</summary>
 /// <param name="ItemId">Which.</param>
@@ -295,9 +294,14 @@ public sealed record PlannedDay(
     IReadOnlyList<double> ToesC
 );
 
+/// <summary>How a stretch of the plan was.</summary>
+/// <param name="Stretch">Which, from 0.</param>
+/// <param name="Was">How it was.</param>
+public sealed record LivedStretch(int Stretch, DayVerdict Was);
+
 /// <summary>A day as it was lived.</summary>
 /// <param name="Hands">How the hands were at their worst; null where nothing is said.</param>
 /// <param name="Feet">How the feet were at their worst.</param>
 /// <param name="Sweat">How wet one was.</param>
-/// <param name="Stretches">How each stretch was, in the order of the plan; null where nothing is said of one.</param>
-public sealed record LivedDay(Felt? Hands, Felt? Feet, SweatFelt? Sweat, IReadOnlyList<DayVerdict?> Stretches);
+/// <param name="Stretches">How stretches of the plan were, those of which something is said.</param>
+public sealed record LivedDay(Felt? Hands, Felt? Feet, SweatFelt? Sweat, IReadOnlyList<LivedStretch> Stretches);

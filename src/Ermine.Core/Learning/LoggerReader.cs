@@ -116,17 +116,21 @@ public static class LoggerReader
         && (read[i].C - read[i - 1].C, read[i].C - read[i + 1].C) is var (a, b)
         && (a > Stray && b > Stray || a < -Stray && b < -Stray);
 
-    /// <summary>Means over even steps; null where nothing was read.</summary>
+    /// <summary>Means over even stretches of at least its own step.</summary>
     private static Trace Thinned(Probe probe, List<(double Hour, double C)> read)
     {
         var span = read[^1].Hour - read[0].Hour;
-        var step = new[] { 1.0 / 12, 1.0 / 6, 0.25, 0.5 }.FirstOrDefault(s => span / s < MostShown, 1);
-        var from = Math.Floor(read[0].Hour / step) * step;
-        var shown = new double?[(int)((read[^1].Hour - from) / step) + 1];
-        foreach (var slot in read.GroupBy(r => (int)((r.Hour - from) / step)))
-            shown[slot.Key] = Math.Round(slot.Average(r => r.C), 2);
-        return new(probe, from, step, shown);
+        var step = Steps.FirstOrDefault(s => span / s < MostShown, 1);
+        var slots = read.GroupBy(r => Math.Floor(r.Hour / step)).ToList();
+        return new(
+            probe,
+            [.. slots.Select(s => Math.Round(s.Average(r => r.Hour), 2))],
+            [.. slots.Select(s => Math.Round(s.Average(r => r.C), 1))]
+        );
     }
+
+    /// <summary>Stretches over which readings may be thinned, h.</summary>
+    private static readonly double[] Steps = [1.0 / 12, 1.0 / 6, 0.25, 0.5];
 
     /// <summary>Where probes lay: by what they are called, else by how warm they were.</summary>
     private static List<Probe> WhereTheyLay(IReadOnlyList<string> names, List<List<(double Hour, double C)>> read)

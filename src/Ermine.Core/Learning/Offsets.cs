@@ -71,8 +71,12 @@ public static class Offsets
     {
         var (from, to) = SleptBands.Of(night.Slept);
         var sd = Math.Sqrt(Chances.NightToNightK * Chances.NightToNightK + night.HalfRangeK * night.HalfRangeK / 3);
-        return SleptBands.Between(from, to, night.MarginK + offsetK, sd);
+        return SleptBands.Between(from, to, night.MarginK + offsetK, Spread(night));
     }
+
+    /// <summary>How far a night lies off what its sleeper is, K.</summary>
+    internal static double Spread(NightTold night) =>
+        Math.Sqrt(Chances.NightToNightK * Chances.NightToNightK + night.HalfRangeK * night.HalfRangeK / 3);
 
     private static double[] Curve(Posterior of)
     {
