@@ -23,6 +23,7 @@ const router = createBrowserRouter([
       { path: "trips/:tripId/compare/:night?", lazy: () => import("./compare/CompareStation") },
       { path: "trips/:tripId/dry/:night?", lazy: () => import("./dry/DryStation") },
       { path: "trips/:tripId/load/:night?", lazy: () => import("./load/LoadStation") },
+      { path: "trips/:tripId/log/:night?", lazy: () => import("./log/LogStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "*", element: <Start /> },
     ],

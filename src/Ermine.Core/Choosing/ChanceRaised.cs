@@ -39,7 +39,7 @@ public static class ChanceRaised
     private const int MostFixes = 4;
 
     /// <summary>Least rise that is worth naming.</summary>
-    private const double WorthNaming = 0.02;
+    private const double WorthNaming = 0.05;
 
     /// <summary>Mean of the better half of a normal distribution, standard deviations over its middle.</summary>
     private static readonly double BetterHalf = Math.Sqrt(2 / Math.PI);

@@ -25,7 +25,7 @@ public enum CorrectedBy
 /// <param name="ReadCm">Loft read by ruler, cm; null where by nights.</param>
 /// <param name="LoftFactor">The loft to count with from then on, of new.</param>
 /// <param name="PromiseC">Comfort that it then stands for on the bench, °C.</param>
-public sealed record Correction(
+public sealed record LabelCorrection(
     Guid ItemId,
     string Name,
     CorrectedBy By,
@@ -61,14 +61,14 @@ public static class Corrections
     /// <param name="log">The log, for what was read by ruler.</param>
     /// <param name="closet">What is owned.</param>
     /// <param name="stated">What each sleeper says of how they sleep, K.</param>
-    public static IReadOnlyList<Correction> Of(
+    public static IReadOnlyList<LabelCorrection> Of(
         IReadOnlyList<(LogEntry Entry, NightTold Told)> told,
         IReadOnlyList<LogEntry> log,
         Closet closet,
         Func<Guid, double> stated
     ) => [.. ByNights(told, closet, stated), .. ByRuler(log, closet)];
 
-    private static IEnumerable<Correction> ByNights(
+    private static IEnumerable<LabelCorrection> ByNights(
         IReadOnlyList<(LogEntry Entry, NightTold Told)> told,
         Closet closet,
         Func<Guid, double> stated
@@ -92,15 +92,9 @@ public static class Corrections
                 t.Told
             )),
         ];
-        foreach (var (id, off) in OffLabels.Of(nights, stated))
+        foreach (var (id, off) in OffLabels.Odd(nights, stated, IsWorthSaying))
         {
             var item = closet.Find(id)!;
-            if (
-                off.Count < (off.Mean < 0 ? FewestNights : FewestToPraise)
-                || Math.Abs(off.Mean) < WorthSaying
-                || off.Low < 0 == off.High > 0
-            )
-                continue;
             if (Corrected(item, off.Mean) is { } factor && Math.Abs(factor - item.LoftFactor) > 0.01)
                 yield return new(
                     id,
@@ -116,6 +110,11 @@ public static class Corrections
         }
     }
 
+    private static bool IsWorthSaying(Known off) =>
+        off.Count >= (off.Mean < 0 ? FewestNights : FewestToPraise)
+        && Math.Abs(off.Mean) >= WorthSaying
+        && off.Low < 0 != off.High > 0;
+
     /// <summary>A promise within so much of what it was is read as it was, K.</summary>
     private const double SameReading = 0.25;
 
@@ -127,7 +126,7 @@ public static class Corrections
             ? Math.Round(Math.Clamp(then.SI / bag.SI, Loft.LeastFactor, Loft.MostFactor), 3)
             : null;
 
-    private static IEnumerable<Correction> ByRuler(IReadOnlyList<LogEntry> log, Closet closet)
+    private static IEnumerable<LabelCorrection> ByRuler(IReadOnlyList<LogEntry> log, Closet closet)
     {
         var read = log.Where(e => e.LeftOut is null)
             .OrderBy(e => e.Date)

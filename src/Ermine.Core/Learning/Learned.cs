@@ -52,7 +52,7 @@ public sealed record SleeperLearned(Guid SleeperId, KnownBody Body, Hill Hill, I
 public sealed record Learned(
     IReadOnlyList<SleeperLearned> Sleepers,
     IReadOnlyList<PlaceBias> Places,
-    IReadOnlyList<Correction> Corrections
+    IReadOnlyList<LabelCorrection> Corrections
 )
 {
     /// <summary>Learns from a log.</summary>
@@ -79,7 +79,7 @@ public sealed record Learned(
         [
             .. counting
                 .Where(e => stated.ContainsKey(e.SleeperId))
-                .Select(e => (e, e.Tells()))
+                .Select(e => (e, e.Tells(ReadSince(e, closet))))
                 .Where(t => t.Item2 is not null)
                 .Select(t => (t.e, t.Item2!)),
         ];

@@ -25,9 +25,13 @@ public static class LoggerReader
     /// <summary>Readings shown of a probe at most.</summary>
     public const int MostShown = 120;
 
-    /// <summary>How much better another clock has to fit the forecast before it is named, and how well at least.</summary>
-    private const double BetterBy = 0.1,
-        FitsFrom = 0.85;
+    /// <summary>
+    /// How well another clock has to fit the forecast, as a correlation; and how much of what then stays unexplained the clock as it is may leave,
+    /// and how little in any case.
+    /// </summary>
+    private const double FitsFrom = 0.9,
+        TimesUnexplained = 2.5,
+        LittleUnexplained = 0.05;
 
     /// <summary>Reads a night.</summary>
     /// <param name="series">What the logger wrote.</param>
@@ -37,24 +41,10 @@ public static class LoggerReader
         var midnight = asked.Evening.ToDateTime(TimeOnly.MinValue);
         double HourOf(DateTime at) => (at - midnight).TotalHours - asked.ClockHours;
         var (from, to) = (asked.InHour - Around, asked.UpHour + Around);
-        var rows = new List<int>();
-        for (var i = 0; i < series.At.Count; i++)
-        {
-            if (HourOf(series.At[i]) is var hour && hour >= from && hour <= to)
-                rows.Add(i);
-        }
         var noticed = new List<Noticed>();
         foreach (var step in series.ClockSteps.Where(s => HourOf(s.At) >= from && HourOf(s.At) <= to))
             noticed.Add(new(LoggerNotice.ClockStep, null, HourOf(step.At), HourOf(step.At), step.Hours));
-        var read = series
-            .Names.Index()
-            .Select(n =>
-                rows.Select(i => (Hour: HourOf(series.At[i]), C: series.Celsius[n.Index][i]))
-                    .Where(r => double.IsFinite(r.C))
-                    .OrderBy(r => r.Hour)
-                    .ToList()
-            )
-            .ToList();
+        var read = series.Names.Select((_, n) => Readings(series, n, h => h >= from && h <= to, HourOf)).ToList();
         if (read.All(r => !r.Exists(p => p.Hour >= asked.InHour && p.Hour <= asked.UpHour)))
             noticed.Add(new(LoggerNotice.NoNight, null, from, to, 0));
         var where = asked.Probes ?? WhereTheyLay(series.Names, read);
@@ -62,8 +52,12 @@ public static class LoggerReader
             .Names.Index()
             .Select(n => Of(n.Index, n.Item, where[n.Index], read[n.Index], asked, noticed));
         List<ProbeNight> told = [.. probes];
-        var inBag = read.Where((_, n) => where[n] == Probe.InBag).FirstOrDefault();
-        var (inHour, upHour) = InBed(inBag);
+        var (inHour, upHour) = InBed(
+            where.ToList().IndexOf(Probe.InBag) is >= 0 and var bag
+                ? Readings(series, bag, h => h >= asked.InHour - MostAhead && h <= asked.UpHour + MostAhead, HourOf)
+                : null
+        );
+        var byBag = ByBag(inHour, upHour, asked);
         var outside = read.Where((_, n) => where[n] == Probe.Outside).FirstOrDefault(r => r.Count > 0);
         if (outside is not null)
         {
@@ -72,10 +66,29 @@ public static class LoggerReader
                 noticed.Add(
                     new(LoggerNotice.InTent, where.ToList().IndexOf(Probe.Outside), asked.InHour, asked.UpHour, over)
                 );
-            if (Clock(series, where.ToList().IndexOf(Probe.Outside), asked) is { } hours)
-                noticed.Add(new(LoggerNotice.Clock, null, asked.InHour, asked.UpHour, hours));
         }
+        var ahead =
+            byBag ?? (outside is null ? null : ByForecast(series, where.ToList().IndexOf(Probe.Outside), asked));
+        if (ahead is { } hours)
+            noticed.Add(new(LoggerNotice.Clock, null, asked.InHour, asked.UpHour, hours));
         return new(told, asked.ClockHours, inHour, upHour, noticed);
+    }
+
+    private static List<(double Hour, double C)> Readings(
+        LoggerSeries series,
+        int probe,
+        Func<double, bool> within,
+        Func<DateTime, double> hourOf
+    )
+    {
+        var read = new List<(double Hour, double C)>();
+        for (var i = 0; i < series.At.Count; i++)
+        {
+            if (hourOf(series.At[i]) is var hour && within(hour) && double.IsFinite(series.Celsius[probe][i]))
+                read.Add((hour, series.Celsius[probe][i]));
+        }
+        read.Sort((a, b) => a.Hour.CompareTo(b.Hour));
+        return read;
     }
 
     private static ProbeNight Of(
@@ -209,8 +222,22 @@ public static class LoggerReader
             : null;
     }
 
+    /// <summary>How far a clock is looked for to be off, h.</summary>
+    private const double MostAhead = 6;
+
+    /// <summary>
+    /// How far the clock seems to be ahead, h: getting in and getting up, by the probe in the bag, both lie as far from what was planned; null where
+    /// they do not, or less than an hour.
+    /// </summary>
+    private static double? ByBag(double? inHour, double? upHour, LoggerAsked asked) =>
+        (inHour - asked.InHour, upHour - asked.UpHour) is ({ } into, { } up) && Math.Abs(into - up) < 0.75
+            ? Math.Round(into + up) / 2 is var ahead && Math.Abs(ahead) >= 1
+                ? ahead
+                : null
+            : null;
+
     /// <summary>How far the clock seems to be ahead: the shift by which the outside air fits the forecast's course best; null where it fits as it is.</summary>
-    private static double? Clock(LoggerSeries series, int probe, LoggerAsked asked)
+    private static double? ByForecast(LoggerSeries series, int probe, LoggerAsked asked)
     {
         if (asked.Forecast is not { } forecast)
             return null;
@@ -233,9 +260,14 @@ public static class LoggerReader
                 .ToList();
             return pairs.Count < 18 ? -1 : Correlation.Pearson(pairs.Select(p => p.F), pairs.Select(p => p.C!.Value));
         }
-        var asIs = Fit(0);
+        static double Unexplained(double fit) => 1 - Math.Max(0, fit) * fit;
         var best = Enumerable.Range(-28, 57).Select(n => n / 2.0).MaxBy(Fit);
-        return Math.Abs(best) >= 1 && Fit(best) > FitsFrom && Fit(best) > asIs + BetterBy ? best : null;
+        return
+            Math.Abs(best) >= 1
+            && Fit(best) > FitsFrom
+            && Unexplained(Fit(0)) > Math.Max(LittleUnexplained, TimesUnexplained * Unexplained(Fit(best)))
+            ? best
+            : null;
     }
 
     private static double Hourly(IReadOnlyList<double> fromNoon, double hour)

@@ -12,8 +12,8 @@ public sealed record NightIn(Guid SleeperId, IReadOnlyList<Guid> Things, NightTo
 /// <summary>
 /// How far bags and quilts come out off their labels, told apart from how their sleepers sleep: both are sought at once, since a night knows only
 /// their sum. Sleepers normal(stated, 4 K), things normal(0, 3 K) (assumption). What nights say is log-concave, so there is one likeliest answer;
-/// its curvature says how closely each is known (Laplace's method). A thing that one sleeper alone has used, and nothing else, stays as unknown as
-/// the sleeper.
+/// its curvature says how closely each is known (Laplace's method). One odd thing is likelier than many: things are taken in one after the other,
+/// the most telling first, and all others are taken at their word.
 /// </summary>
 public static class OffLabels
 {
@@ -25,21 +25,64 @@ public static class OffLabels
     /// <summary>What is likelier than this is no slip of the pen; what is not says nothing here.</summary>
     private const double Slip = 1e-12;
 
-    /// <summary>Of each thing how much warmer than its label it comes out, K; negative is short.</summary>
+    /// <summary>Things that come out otherwise than their labels, each with how much warmer, K; negative is short.</summary>
     /// <param name="nights">Nights that tell something.</param>
     /// <param name="stated">What each sleeper states, K.</param>
-    public static IReadOnlyDictionary<Guid, Known> Of(IReadOnlyList<NightIn> nights, Func<Guid, double> stated)
+    /// <param name="isWorthSaying">Whether what is known of a thing is worth saying.</param>
+    public static IReadOnlyDictionary<Guid, Known> Odd(
+        IReadOnlyList<NightIn> nights,
+        Func<Guid, double> stated,
+        Func<Known, bool> isWorthSaying
+    )
+    {
+        List<Guid> odd = [];
+        List<Guid> asked = [.. nights.SelectMany(n => n.Things).Distinct().Where(t => CanBeTold(t, nights))];
+        while (true)
+        {
+            var next = asked
+                .Except(odd)
+                .Select(t => (Thing: t, Off: Of(nights, stated, [.. odd, t])[t]))
+                .Where(t => isWorthSaying(t.Off))
+                .OrderByDescending(t => Math.Abs(t.Off.Mean) / t.Off.Sd)
+                .FirstOrDefault();
+            if (next.Off is null)
+                return Of(nights, stated, odd);
+            odd.Add(next.Thing);
+        }
+    }
+
+    /// <summary>A thing that is used on more than half of its sleepers' nights is what they are measured in, and cannot be told from them.</summary>
+    private static bool CanBeTold(Guid thing, IReadOnlyList<NightIn> nights)
+    {
+        var sleepers = nights.Where(n => n.Things.Contains(thing)).Select(n => n.SleeperId).ToHashSet();
+        List<NightIn> theirs = [.. nights.Where(n => sleepers.Contains(n.SleeperId))];
+        return 2 * theirs.Count(n => n.Things.Contains(thing)) <= theirs.Count;
+    }
+
+    /// <summary>Of some things how much warmer than its label each comes out, K, while all others are as labelled.</summary>
+    /// <param name="nights">Nights that tell something.</param>
+    /// <param name="stated">What each sleeper states, K.</param>
+    /// <param name="things">The things.</param>
+    public static IReadOnlyDictionary<Guid, Known> Of(
+        IReadOnlyList<NightIn> nights,
+        Func<Guid, double> stated,
+        IReadOnlyList<Guid> things
+    )
     {
         List<Guid> people = [.. nights.Select(n => n.SleeperId).Distinct()];
-        List<Guid> things = [.. nights.SelectMany(n => n.Things).Distinct()];
         if (things.Count == 0)
             return new Dictionary<Guid, Known>();
+        var place = things.Index().ToDictionary(t => t.Item, t => t.Index);
         var count = people.Count + things.Count;
         List<(int[] At, NightTold Told)> read =
         [
             .. nights.Select(n =>
                 (
-                    (int[])[people.IndexOf(n.SleeperId), .. n.Things.Select(t => people.Count + things.IndexOf(t))],
+                    (int[])
+                        [
+                            people.IndexOf(n.SleeperId),
+                            .. n.Things.Where(things.Contains).Select(t => people.Count + place[t]),
+                        ],
                     n.Told
                 )
             ),

@@ -34,9 +34,16 @@ public sealed record Judged(
 /// <param name="Milder">On how many it was slept warmer than promised.</param>
 /// <param name="MeanMissBeforeK">Mean distance between told and slept before learning, K.</param>
 /// <param name="MeanMissAfterK">The same after learning from the nights before each.</param>
-public sealed record Tally(int Nights, int Hits, int Colder, int Milder, double MeanMissBeforeK, double MeanMissAfterK)
+public sealed record Judgement(
+    int Nights,
+    int Hits,
+    int Colder,
+    int Milder,
+    double MeanMissBeforeK,
+    double MeanMissAfterK
+)
 {
-    internal static Tally Of(IReadOnlyCollection<Judged> nights) =>
+    internal static Judgement Of(IReadOnlyCollection<Judged> nights) =>
         new(
             nights.Count,
             nights.Count(n => n.Promised == n.Lived),
@@ -63,9 +70,9 @@ public sealed record ChanceHeld(double From, double To, double Promised, int Nig
 /// <param name="Chances">Chances promised against nights slept through, by fifths.</param>
 public sealed record TrackRecord(
     IReadOnlyList<Judged> Nights,
-    Tally All,
-    IReadOnlyDictionary<Guid, Tally> BySleeper,
-    IReadOnlyDictionary<Guid, Tally> ByThing,
+    Judgement All,
+    IReadOnlyDictionary<Guid, Judgement> BySleeper,
+    IReadOnlyDictionary<Guid, Judgement> ByThing,
     IReadOnlyList<ChanceHeld> Chances
 )
 {
@@ -84,14 +91,14 @@ public sealed record TrackRecord(
             .ToList();
         return new(
             judged,
-            Tally.Of(judged),
-            judged.GroupBy(n => n.SleeperId).ToDictionary(g => g.Key, g => Tally.Of([.. g])),
+            Judgement.Of(judged),
+            judged.GroupBy(n => n.SleeperId).ToDictionary(g => g.Key, g => Judgement.Of([.. g])),
             judged
                 .SelectMany(n =>
                     entries[n.EntryId].Planned!.Things.Where(t => t.PromiseC is not null).Select(t => (t.ItemId, n))
                 )
                 .GroupBy(t => t.ItemId)
-                .ToDictionary(g => g.Key, g => Tally.Of([.. g.Select(t => t.n)])),
+                .ToDictionary(g => g.Key, g => Judgement.Of([.. g.Select(t => t.n)])),
             [.. Held(judged)]
         );
     }

@@ -8,6 +8,11 @@ export type Layer = Schema["Layer"];
 export type SleepSystem = Schema["SleepSystem"] & { bed: Schema["Bed"] };
 export type KitItem = Schema["KitItem"];
 export type Sleeper = Schema["Sleeper"];
+export type LogEntry = Schema["LogEntry"];
+export type LivedNight = Schema["LivedNight"];
+export type LivedDay = Schema["LivedDay"];
+export type Learned = Schema["LearnedResponse"];
+export type TripChance = Schema["TripChance"];
 export type ForecastHead = Schema["ForecastHead"];
 export type NightAnswer = Schema["NightAnswer"];
 export type NightLine = Schema["NightLine"];
@@ -170,6 +175,22 @@ export const api = {
   losses: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/losses", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),
+  log: () => answer(client.GET("/api/log")),
+  learned: (signal?: AbortSignal) => answer(client.GET("/api/log/learned", { signal: signal ?? null })),
+  planKept: (asked: Asked & { changes: NightEvent[] }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/log", { body: asked, signal: signal ?? null })),
+  chance: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/chance", { body: asked, signal: signal ?? null })),
+  readLogger: (file: Blob, query: NonNullable<paths["/api/log/logger"]["post"]["parameters"]["query"]>) =>
+    answer(client.POST("/api/log/logger", { params: { query }, ...sent(file) })),
+  putLog: (entry: LogEntry) =>
+    answer(
+      client.PUT("/api/log/{id}", {
+        params: { path: { id: entry.id } },
+        body: entry,
+        keepalive: outlives(entry),
+      }),
+    ),
   putTrip: (trip: Trip) =>
     answer(
       client.PUT("/api/trips/{id}", {
@@ -194,7 +215,7 @@ export const api = {
         keepalive: true,
       }),
     ),
-  remove: (kind: "trips" | "items" | "sleepers", id: string, version: number) =>
+  remove: (kind: "trips" | "items" | "sleepers" | "log", id: string, version: number) =>
     answer(
       client.DELETE(`/api/${kind}/{id}`, { params: { path: { id }, query: { version } }, keepalive: true }),
     ),

@@ -7,6 +7,7 @@ import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { AskStation } from "./AskStation";
 import { Camp } from "./Camp";
+import { ChanceSays, Raises } from "./Chance";
 import { headline } from "./headline";
 import { Itinerary } from "./Itinerary";
 import { Ladder } from "./Ladder";
@@ -35,6 +36,7 @@ export function Component() {
     );
   const lines = plan.data?.nights ?? [];
   const said = plan.data ? headline(lines, (k) => w.degrees(k)) : { holds: "…", short: "" };
+  const chance = plan.data?.chances[who] ?? null;
   const whole = plan.data?.night?.nightId === night?.id ? plan.data?.night : null;
 
   const addNight = () => {
@@ -50,6 +52,7 @@ export function Component() {
         <h1 className="text-[26px] leading-tight">
           {said.holds} {said.short && <span className="text-ember">{said.short}</span>}
         </h1>
+        {chance && <ChanceSays chance={chance} nights={trip.nights.length} />}
         <p className="mt-1 mb-3 text-soft">
           {trip.nights.length === 0 ? (
             "This trip has no nights yet. Add the first one."
@@ -81,12 +84,16 @@ export function Component() {
           <Ladder
             trip={trip}
             nights={lines}
+            chances={chance?.each ?? []}
             index={index}
             onSelect={(i) => go.station("cold", i)}
             schools={choosing}
           />
         )}
-        {trip.members.length > 1 && <Party trip={trip} who={who} party={plan.data?.party ?? []} />}
+        {trip.members.length > 1 && (
+          <Party trip={trip} who={who} party={plan.data?.party ?? []} chances={plan.data?.chances ?? []} />
+        )}
+        {chance && <Raises trip={trip} index={index} who={who} />}
         <div className="print:hidden mt-3 flex flex-wrap gap-2">
           <Button look="strong" onClick={() => setReading(true)}>
             Read a forecast file

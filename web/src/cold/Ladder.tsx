@@ -3,6 +3,7 @@ import type { NightLine, Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
 import { halo } from "../parts/halo";
+import { TenDots } from "../parts/TenDots";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
 import { dayName, editNight } from "../state/trip";
@@ -18,6 +19,8 @@ const pad = { top: 26, bottom: 14 };
 export function Ladder(props: {
   trip: Trip;
   nights: NightLine[];
+  /** Chance of sleeping through each night. */
+  chances: (number | null)[];
   index: number;
   onSelect: (index: number) => void;
   /** Trust is being chosen: what each school says is marked. */
@@ -165,7 +168,7 @@ export function Ladder(props: {
             className="grid"
             style={{ gridTemplateColumns: `${axis}px repeat(${trip.nights.length}, ${column}px) 8px` }}
           >
-            <div className="flex flex-col gap-1.5 pt-[62px] text-[13px] text-soft">
+            <div className="flex flex-col gap-1.5 pt-[73px] text-[13px] text-soft">
               <span className="flex h-11 items-center sm:h-9">low</span>
               <span className="flex h-11 items-center sm:h-9">high</span>
             </div>
@@ -184,6 +187,9 @@ export function Ladder(props: {
                   </span>
                   <span className="w-full truncate px-0.5 text-[13px] text-soft">
                     {night.camp || `Night ${i + 1}`}
+                  </span>
+                  <span className="mt-0.5 flex h-4 items-center">
+                    {props.chances[i] != null && <TenDots chance={props.chances[i]} />}
                   </span>
                 </button>
                 <NumberField

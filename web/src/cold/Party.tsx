@@ -1,12 +1,19 @@
-import type { NightLine, Trip } from "../api/client";
+import type { NightLine, Trip, TripChance } from "../api/client";
+import { TenDots } from "../parts/TenDots";
 import { VerdictMark } from "../parts/VerdictMark";
 import { outfitsOf } from "../state/outfit";
 import { useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
+import { inTen } from "../units/chance";
 import { useSettings, useWrite } from "../units/units";
 
 /** Everyone who comes along, night by night: whose night fails, and by how much. */
-export function Party(props: { trip: Trip; who: number; party: NightLine[][] }) {
+export function Party(props: {
+  trip: Trip;
+  who: number;
+  party: NightLine[][];
+  chances: (TripChance | null)[];
+}) {
   const { trip, party } = props;
   const sleepers = useWorkspace((s) => s.sleepers);
   const settings = useSettings();
@@ -60,6 +67,12 @@ export function Party(props: { trip: Trip; who: number; party: NightLine[][] }) 
                     ? `short by ${w.degrees(Math.max(1, -margin))} at worst`
                     : `${w.degrees(margin)} to spare at worst`}
               </span>
+              {props.chances[i] && (
+                <span className="ml-auto flex items-center gap-2 text-[13px] text-soft">
+                  <TenDots chance={props.chances[i].all} size={5} />
+                  {inTen(props.chances[i].all)}
+                </span>
+              )}
             </li>
           );
         })}

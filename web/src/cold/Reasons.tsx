@@ -22,7 +22,7 @@ export function FromForecast(props: { trip: Trip; index: number; weather: Weathe
     at += step.change;
     return { ...step, left: (from / total) * 100, width: Math.max(1.5, (step.change / total) * 100) };
   });
-  const byHand = (kind: Kind) => kind === "elevation" || kind === "coldPool";
+  const byHand = (kind: Kind) => kind === "elevation" || kind === "coldPool" || kind === "place";
   const missing = (["elevation", "coldPool"] as const).filter((k) => !low.steps.some((s) => s.kind === k));
   return (
     <div className="mt-2">

@@ -5,6 +5,7 @@ import { Button } from "../parts/Button";
 import { Check } from "../parts/Field";
 import { ProblemList } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
+import { dateInWords } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { changesOf } from "./take";
 
@@ -26,8 +27,9 @@ export function PackageFile(props: { file: File; onClose: () => void }) {
   const [beside, setBeside] = useState(false);
   useEffect(() => {
     let gone = false;
-    api.readPackage(props.file).then(
-      (r) => !gone && setRead(r),
+    // What is logged here has to be known before it is held against what comes.
+    Promise.all([api.readPackage(props.file), useWorkspace.getState().readLog()]).then(
+      ([r]) => !gone && setRead(r),
       (error) => !gone && setProblem(error as Problem),
     );
     return () => {
@@ -42,6 +44,7 @@ export function PackageFile(props: { file: File; onClose: () => void }) {
         ["Sleepers", read.sleepers],
         ["Things", read.items],
         ["Forecasts", read.forecasts],
+        ["Logged", read.log.map((e) => ({ id: e.id, name: `${dateInWords(e.date)} ${e.camp}` }))],
       ] as const)
     : [];
   const changes = read ? changesOf(read, workspace, { theirs, beside }) : [];

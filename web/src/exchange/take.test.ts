@@ -25,12 +25,13 @@ const read = (part: Partial<Read>, standing: [string, Schema["Standing"], string
     trips: [],
     items: [],
     sleepers: [],
+    log: [],
     forecasts: [],
     refused: [],
     ...part,
     standing: standing.map(([id, s, here]) => ({ id, name: id, standing: s, here: here ?? null })),
   }) as Read;
-const nothing = { trips: {}, items: {}, sleepers: {} };
+const nothing = { trips: {}, items: {}, sleepers: {}, log: {} };
 
 test("what is new is added, of version 0; what is the same is left", () => {
   const changes = changesOf(

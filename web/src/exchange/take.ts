@@ -1,4 +1,4 @@
-import type { KitItem, Schema, Sleeper, Trip } from "../api/client";
+import type { KitItem, LogEntry, Schema, Sleeper, Trip } from "../api/client";
 import { freeName, namesOf } from "../entry/names";
 import type { Change } from "../state/workspace";
 
@@ -7,6 +7,7 @@ type Here = {
   trips: Record<string, Trip>;
   items: Record<string, KitItem>;
   sleepers: Record<string, Sleeper>;
+  log: Record<string, LogEntry>;
 };
 
 /** The changes that take a package: new things are added, those of a name that is here are taken for what is here or added beside it. */
@@ -81,6 +82,13 @@ export function changesOf(
       uses: trip.uses.map((u) => ({ ...u, itemId: id(u.itemId), sleeperId: id(u.sleeperId) })),
     };
     changes.push({ kind: "trips", id: trip.id, before: mine ?? null, after });
+  }
+  for (const entry of read.log) {
+    const s = standing.get(entry.id);
+    const mine = here.log[entry.id];
+    if (s?.standing === "same" || (s?.standing === "differs" && !choice.theirs)) continue;
+    const after: LogEntry = { ...entry, sleeperId: id(entry.sleeperId), version: mine?.version ?? 0 };
+    changes.push({ kind: "log", id: entry.id, before: mine ?? null, after });
   }
   return changes;
 }

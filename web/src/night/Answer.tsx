@@ -2,6 +2,7 @@ import { useId } from "react";
 import type { NightAnswer, Trip } from "../api/client";
 import { Hatch } from "../parts/Hatch";
 import { useWorkspace } from "../state/workspace";
+import { counted } from "../units/chance";
 import { useWrite } from "../units/units";
 import { paths } from "../units/words";
 import { FixList } from "./Fixes";
@@ -47,7 +48,10 @@ export function Answer(props: {
             <b>{leads === "feet" ? "the feet decide" : "comfort"}</b>
             <br />
             <span className="text-[13px] text-soft">
-              outside air; people differ by about ±{w.degrees(plan.bandK)}
+              outside air;{" "}
+              {plan.offset.count > 0
+                ? `from ${counted(plan.offset.count, "night")} of one's own ±${w.degrees(plan.offset.sd, 1)}`
+                : `people differ by about ±${w.degrees(plan.offset.sd)}`}
             </span>
           </span>
         </div>

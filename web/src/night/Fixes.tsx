@@ -5,8 +5,8 @@ import { Hatch } from "../parts/Hatch";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, useSettings, useWrite } from "../units/units";
-import { events, verdicts } from "../units/words";
-import { clock } from "./clock";
+import { verdicts } from "../units/words";
+import { titleOf } from "./fixTitle";
 import type { SystemEdit } from "./useSystem";
 
 type Asking = { trip: Trip; index: number; who: number; plan: NightAnswer; edit: SystemEdit };
@@ -141,25 +141,6 @@ function Bar({ change, scale }: { change: { gain: number | null; holdsGain: numb
   );
 }
 
-const titleOf = (p: Schema["FixPart"], name: (id: string | null | undefined) => string) => {
-  if (p.kind === "do")
-    return p.event
-      ? `${p.event.itemId ? name(p.event.itemId) : sentence(events[p.event.kind])} at ${clock(p.event.hour)}`
-      : "Go to bed warm";
-  return {
-    add: name(p.itemId),
-    swap: name(p.itemId),
-    reorder: `${name(p.itemId)} inside`,
-    close: `Close ${name(p.itemId).toLowerCase()}`,
-    fillGap: "Emptied rucksack under the legs",
-    hang: "Hang the underquilt snug",
-    coverBelow: "A cover under the hammock",
-    wrapFeet: `${name(p.itemId)} round the feet`,
-    leaveOut: `Leave out ${name(p.itemId).toLowerCase()}`,
-    open: `Open ${name(p.itemId).toLowerCase()}`,
-  }[p.kind];
-};
-
 function useNames() {
   const items = useWorkspace((s) => s.items);
   return (id: string | null | undefined) => (id ? (items[id]?.name ?? "") : "");
@@ -249,8 +230,6 @@ const gained = (gain: number | null, then: Schema["ColdLine"], w: ReturnType<typ
       : then.holding === "inAnyAir"
         ? "any air"
         : "a step";
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Plain pieces not owned yet, most degrees per kilogram first, or per coin where a price is typed. */
 function Buys(props: Asking) {

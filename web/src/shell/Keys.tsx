@@ -6,7 +6,7 @@ import { useSettings } from "../units/units";
 import { stations } from "./Rail";
 
 const keys: [string, string][] = [
-  ["1 2 3 4 5 6", "go to Cold, Night, Day, Dry, Load, Kit"],
+  ["1 – 7", "go to Cold, Night, Day, Dry, Load, Log, Kit"],
   ["[ ]", "night before, night after"],
   ["/", "find anything"],
   ["w", "whose night: the next of the party"],

@@ -23,6 +23,7 @@ const kinds: Record<SetAside["kind"], string> = {
   item: "Thing",
   sleeper: "Sleeper",
   forecast: "Forecast",
+  log: "Logged",
 };
 
 function Aside({ rows }: { rows: SetAside[] }) {

@@ -7,6 +7,7 @@ export const stations = [
   { id: "day", name: "Day" },
   { id: "dry", name: "Dry" },
   { id: "load", name: "Load" },
+  { id: "log", name: "Log" },
   { id: "kit", name: "Kit" },
 ] as const;
 

@@ -8,7 +8,8 @@ type Examples = Awaited<ReturnType<typeof api.examples>>;
 export async function showExamples() {
   const examples = await api.examples();
   const forecasts = await api.saveForecasts(examples.forecasts);
-  const { trips, items, sleepers, addForecast, edit } = useWorkspace.getState();
+  await useWorkspace.getState().readLog();
+  const { trips, items, sleepers, log, addForecast, edit } = useWorkspace.getState();
   for (const forecast of forecasts) addForecast(forecast);
   const names = {
     items: namesOf(items),
@@ -40,6 +41,7 @@ export async function showExamples() {
         before: null,
         after: { ...t, name: freeName(t.name, names.trips) },
       })),
+    ...examples.log.filter((e) => !log[e.id]).map((e) => ({ kind: "log", id: e.id, before: null, after: e })),
   ] as Change[];
   if (changes.length > 0) edit(changes);
 }
@@ -47,7 +49,8 @@ export async function showExamples() {
 /** Takes away the demo trips, and of their things and sleepers what no trip of one's own uses: one step to undo. */
 export async function dropExamples() {
   const examples = await api.examples();
-  const { trips, items, sleepers, edit } = useWorkspace.getState();
+  await useWorkspace.getState().readLog();
+  const { trips, items, sleepers, log, edit } = useWorkspace.getState();
   const theirs = new Set(examples.trips.map((t) => t.id));
   const own = Object.values(trips).filter((t) => !theirs.has(t.id));
   const usedItems = new Set(
@@ -77,6 +80,7 @@ export async function dropExamples() {
     ...gone(examples.sleepers, sleepers, usedSleepers)
       .filter((s) => s.id !== stays)
       .map((s) => ({ kind: "sleepers", id: s.id, before: s, after: null })),
+    ...gone(examples.log, log, new Set()).map((e) => ({ kind: "log", id: e.id, before: e, after: null })),
   ] as Change[];
   if (changes.length > 0) edit(changes);
 }

@@ -3,6 +3,7 @@ import {
   api,
   type ForecastHead,
   type KitItem,
+  type LogEntry,
   Problem,
   type SetAside,
   type Sleeper,
@@ -11,7 +12,7 @@ import {
 import { forget, holdName, keep, same, takeOver } from "./kept";
 
 /** The things a person owns and edits. Each is a plain value; an edit is the value before and the value after. */
-export type Kinds = { trips: Trip; items: KitItem; sleepers: Sleeper };
+export type Kinds = { trips: Trip; items: KitItem; sleepers: Sleeper; log: LogEntry };
 export type Kind = keyof Kinds;
 export type Change = {
   [K in Kind]: { kind: K; id: string; before: Kinds[K] | null; after: Kinds[K] | null };
@@ -24,6 +25,9 @@ type Workspace = {
   trips: Record<string, Trip>;
   items: Record<string, KitItem>;
   sleepers: Record<string, Sleeper>;
+  /** Days and nights as lived; empty until someone asks for them. */
+  log: Record<string, LogEntry>;
+  logRead: boolean;
   forecasts: Record<string, ForecastHead>;
   /** Rows that could not be read. */
   setAside: SetAside[];
@@ -43,6 +47,8 @@ type Workspace = {
   /** Counts saves of things that plans are made of. */
   kitRevision: number;
   load: () => Promise<void>;
+  /** Reads the log, which no first page waits for. */
+  readLog: () => Promise<void>;
   edit: (changes: Change[], merge?: string) => void;
   undo: () => void;
   redo: () => void;
@@ -70,7 +76,8 @@ const byId = <T extends { id: string }>(list: T[]): Record<string, T> =>
 
 export const useWorkspace = create<Workspace>()((set, get) => {
   const apply = (changes: Change[], way: "before" | "after") => {
-    const next = { trips: { ...get().trips }, items: { ...get().items }, sleepers: { ...get().sleepers } };
+    const { trips, items, sleepers, log } = get();
+    const next = { trips: { ...trips }, items: { ...items }, sleepers: { ...sleepers }, log: { ...log } };
     const unsaved = { ...get().unsaved };
     for (const change of changes) {
       const value = change[way];
@@ -104,10 +111,8 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       delete versions[id];
       return;
     }
-    const saved = await { trips: api.putTrip, items: api.putItem, sleepers: api.putSleeper }[kind]({
-      ...value,
-      version,
-    } as never);
+    const put = { trips: api.putTrip, items: api.putItem, sleepers: api.putSleeper, log: api.putLog }[kind];
+    const saved = await put({ ...value, version } as never);
     versions[id] = saved.version;
   };
 
@@ -157,9 +162,11 @@ export const useWorkspace = create<Workspace>()((set, get) => {
   };
 
   const read = async () => {
-    const all = await api.workspace();
-    for (const thing of [...all.trips, ...all.items, ...all.sleepers]) versions[thing.id] = thing.version;
+    const [all, log] = await Promise.all([api.workspace(), get().logRead ? api.log() : []]);
+    for (const thing of [...all.trips, ...all.items, ...all.sleepers, ...log])
+      versions[thing.id] = thing.version;
     return {
+      log: byId(log),
       trips: byId(all.trips),
       items: byId(all.items),
       sleepers: byId(all.sleepers),
@@ -194,6 +201,8 @@ export const useWorkspace = create<Workspace>()((set, get) => {
     trips: {},
     items: {},
     sleepers: {},
+    log: {},
+    logRead: false,
     forecasts: {},
     setAside: [],
     readOnly: false,
@@ -213,6 +222,21 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       } catch (error) {
         set({ failure: error as Problem });
       }
+    },
+    readLog: async () => {
+      if (get().logRead) return;
+      const read = await api.log();
+      const mine = get().log;
+      const unsaved = get().unsaved;
+      for (const entry of read) if (!unsaved[entry.id]) versions[entry.id] = entry.version;
+      // What waits to be saved stands as it is here.
+      const kept = Object.keys(unsaved).filter((id) => unsaved[id] === "log");
+      const log = byId(read);
+      for (const id of kept) {
+        if (mine[id]) log[id] = mine[id];
+        else delete log[id];
+      }
+      set({ log, logRead: true });
     },
     edit: (changes, merge) => {
       const past = get().past;

@@ -258,6 +258,7 @@ export const steps: Record<Schema["LowStepKind"], string> = {
   clearSky: "Clear sky, no cover",
   siteWind: "Wind at the site",
   ownAir: "Its own air, heated",
+  place: "Measured here before",
 };
 export const schoolsOfTrust: Record<Schema["TrustSchool"], string> = {
   confidence: "lead time",
@@ -444,6 +445,7 @@ export const checks: Record<Schema["Check"], string> = {
   pitched: "Pitched once",
   tight: "Tight when hot",
   lights: "Lights with mittens on",
+  label: "Label against own nights",
 };
 export const lookReasons: Record<Schema["LookReason"], string> = {
   always: "before every trip",
