@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Ermine.Core.Entry;
 using Ermine.Core.Learning;
 
@@ -20,7 +21,7 @@ public sealed record LoggerReading(
 /// Reads what a temperature logger wrote: a table of a time, or a date and a time, and of one or several temperatures, at any spacing. Cells are
 /// cut and numbers read in place, for such a file may hold a million lines.
 /// </summary>
-public static class LoggerFile
+public static partial class LoggerFile
 {
     /// <summary>Largest file, bytes.</summary>
     public const int MostBytes = 64_000_000;
@@ -102,7 +103,7 @@ public static class LoggerFile
                 continue;
             if ((number & 0xFFF) == 0)
                 stop.ThrowIfCancellationRequested();
-            var count = line.Split(cells, head.Separator);
+            var count = Head.Cells(line, head.Separator, cells);
             if (!head.Time(line, cells[..count], out var time))
             {
                 leftOut++;
@@ -118,10 +119,7 @@ public static class LoggerFile
             var any = false;
             for (var p = 0; p < values.Count; p++)
             {
-                var c =
-                    head.Probes[p].Column < count
-                        ? Number(line[cells[head.Probes[p].Column]], head.DecimalComma)
-                        : double.NaN;
+                var c = head.Probes[p].Column < count ? Number(line[cells[head.Probes[p].Column]]) : double.NaN;
                 if (fahrenheit)
                     c = (c - 32) / 1.8;
                 // Loggers write a number that no air has where a probe is off.
@@ -135,12 +133,7 @@ public static class LoggerFile
             if (at.Count > 0)
             {
                 var since = time - at[^1];
-                if (
-                    since < TimeSpan.Zero
-                    || at.Count > 1
-                        && Math.Abs((since - spacing).TotalHours - 1) < 0.02
-                        && spacing < TimeSpan.FromMinutes(45)
-                )
+                if (since < TimeSpan.Zero || IsPutForward(at[^1], since - spacing))
                     steps.Add(new(at[^1], Math.Round(2 * (since - spacing).TotalHours) / 2));
                 else
                     spacing = since;
@@ -160,10 +153,14 @@ public static class LoggerFile
         );
     }
 
+    /// <summary>An hour is missing where clocks are put forward: in the small hours of a Sunday.</summary>
+    private static bool IsPutForward(DateTime at, TimeSpan missing) =>
+        at is { DayOfWeek: DayOfWeek.Sunday, Hour: <= 3 } && Math.Abs(missing.TotalHours - 1) < 0.02;
+
     private static string Shown(ReadOnlySpan<char> line) => line[..Math.Min(80, line.Length)].ToString();
 
     /// <summary>A number as loggers write it; NaN where it is none.</summary>
-    private static double Number(ReadOnlySpan<char> cell, bool decimalComma)
+    private static double Number(ReadOnlySpan<char> cell)
     {
         cell = cell.Trim().Trim('"').Trim();
         Span<char> plain = stackalloc char[24];
@@ -172,7 +169,7 @@ public static class LoggerFile
         for (var i = 0; i < cell.Length; i++)
             plain[i] =
                 cell[i] == '−' ? '-'
-                : cell[i] == ',' && decimalComma ? '.'
+                : cell[i] == ',' ? '.'
                 : cell[i];
         return double.TryParse(plain[..cell.Length], NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
             ? number
@@ -184,7 +181,6 @@ public static class LoggerFile
         int From,
         int Line,
         char Separator,
-        bool DecimalComma,
         int TimeColumn,
         int? ClockColumn,
         string Layout,
@@ -196,6 +192,35 @@ public static class LoggerFile
 
         /// <summary>Readings by which the layout of times is told.</summary>
         private const int Sampled = 400;
+
+        /// <summary>Cuts a line into cells; what stands between quotes is one.</summary>
+        public static int Cells(ReadOnlySpan<char> line, char separator, Span<Range> cells)
+        {
+            if (!line.Contains('"'))
+                return line.Split(cells, separator);
+            var (count, from, quoted) = (0, 0, false);
+            for (var i = 0; i <= line.Length && count < cells.Length; i++)
+            {
+                if (i < line.Length && line[i] == '"')
+                    quoted = !quoted;
+                else if (i == line.Length || line[i] == separator && !quoted)
+                {
+                    cells[count++] = from..i;
+                    from = i + 1;
+                }
+            }
+            return count;
+        }
+
+        private static string[] Cells(string line, char separator)
+        {
+            Span<Range> cells = stackalloc Range[MostColumns + 1];
+            var count = Cells(line, separator, cells);
+            var cut = new string[count];
+            for (var i = 0; i < count; i++)
+                cut[i] = line[cells[i]];
+            return cut;
+        }
 
         /// <summary>The time of a line.</summary>
         public bool Time(ReadOnlySpan<char> line, ReadOnlySpan<Range> cells, out DateTime time)
@@ -252,7 +277,7 @@ public static class LoggerFile
             {
                 for (var i = 0; i < Math.Min(lines.Count, MostLinesBefore); i++)
                 {
-                    var cells = lines[i].Text.Split(separator);
+                    var cells = Cells(lines[i].Text, separator);
                     if (cells.Length is < 2 or > MostColumns || TimeIn(cells) is not { } time)
                         continue;
                     return Of(text, lines, i, separator, time);
@@ -293,14 +318,13 @@ public static class LoggerFile
             (int Date, int? Clock) time
         )
         {
-            var rows = lines.Skip(first).Select(l => l.Text.Split(separator)).ToList();
-            var names = first > 0 ? lines[first - 1].Text.Split(separator) : [];
-            var comma = separator != ',';
+            var rows = lines.Skip(first).Select(l => Cells(l.Text, separator)).ToList();
+            var names = first > 0 ? Cells(lines[first - 1].Text, separator) : [];
             var probes = new List<(int, string)>();
             for (var c = 0; c < rows[0].Length && probes.Count < MostProbes; c++)
             {
                 var name = c < names.Length ? names[c].Trim().Trim('"').Trim() : $"probe {probes.Count + 1}";
-                var numbers = rows.Count(r => c < r.Length && !double.IsNaN(Number(r[c], comma)));
+                var numbers = rows.Count(r => c < r.Length && !double.IsNaN(Number(r[c])));
                 if (c != time.Date && c != time.Clock && 2 * numbers > rows.Count && !IsOther(name))
                     probes.Add((c, name.Length > 0 ? name[..Math.Min(60, name.Length)] : $"probe {probes.Count + 1}"));
             }
@@ -310,7 +334,6 @@ public static class LoggerFile
                 lines[first].From,
                 lines[first].Number,
                 separator,
-                comma,
                 time.Date,
                 time.Clock,
                 layout,
@@ -340,13 +363,10 @@ public static class LoggerFile
 
         private static readonly string[] Counters = ["#", "No", "No.", "Nr", "Nr.", "id", "ID"];
 
-        private static TemperatureUnit? UnitOf(string heading)
-        {
-            bool Has(params string[] marks) => marks.Any(m => heading.Contains(m, StringComparison.OrdinalIgnoreCase));
-            return Has("°F", "_f", "(F)", "[F]", "fahrenheit", "degF", "deg F") ? TemperatureUnit.Fahrenheit
-                : Has("°C", "_c", "(C)", "[C]", "celsius", "degC", "deg C", "℃") ? TemperatureUnit.Celsius
-                : null;
-        }
+        private static TemperatureUnit? UnitOf(string heading) =>
+            FahrenheitMark().IsMatch(heading) ? TemperatureUnit.Fahrenheit
+            : CelsiusMark().IsMatch(heading) ? TemperatureUnit.Celsius
+            : null;
 
         /// <summary>
         /// The layout that reads all times, and of several the one in which they run on most evenly: so day and month are told apart.
@@ -379,4 +399,10 @@ public static class LoggerFile
             return best.Layout;
         }
     }
+
+    [GeneratedRegex(@"°\s?F|[(\[]F[)\]]|_f\b|fahrenheit|deg\.?\s?F\b|℉", RegexOptions.IgnoreCase)]
+    private static partial Regex FahrenheitMark();
+
+    [GeneratedRegex(@"°\s?C|[(\[]C[)\]]|_c\b|celsius|deg\.?\s?C\b|℃", RegexOptions.IgnoreCase)]
+    private static partial Regex CelsiusMark();
 }

@@ -84,7 +84,7 @@ public static class SimulatedLogger
         var silentUntil = 0;
         for (var minute = from; minute <= to; minute += trip.MinutesApart)
         {
-            if (trip.Fault == LoggerFault.DropsOut && random.NextDouble() < 0.006)
+            if (trip.Fault == LoggerFault.DropsOut && random.NextDouble() < 0.02)
                 silentUntil = minute + random.Next(45, 150);
             var hour = minute / 60.0;
             var outside = Outside(trip.Lows, hour) + Gauss(0.15);

@@ -68,6 +68,9 @@ public sealed class App : WebApplicationFactory<Program>
     public async Task<JsonObject> Trip(string name = "Isvar crossing") =>
         (JsonObject)(await Get("/api/workspace"))["trips"]!.AsArray().Single(t => (string)t!["name"]! == name)!;
 
+    public async Task<JsonArray> Log() =>
+        (await Http.GetFromJsonAsync<JsonArray>("/api/log", TestContext.Current.CancellationToken))!;
+
     public async Task<JsonObject> Item(string name) =>
         (JsonObject)(await Get("/api/workspace"))["items"]!.AsArray().Single(i => (string)i!["name"]! == name)!;
 

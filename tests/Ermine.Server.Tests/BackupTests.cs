@@ -24,7 +24,7 @@ public sealed class BackupTests
         using var saving = new Launched("--backup", "true", "--data", folder);
         Assert.Equal(0, await saving.Ended());
         Assert.Contains(
-            "3 trips, 163 things, 3 sleepers, 1 forecast (demo data)",
+            "3 trips, 163 things, 3 sleepers, 1 forecast, 14 logged (demo data)",
             saving.Output,
             StringComparison.Ordinal
         );

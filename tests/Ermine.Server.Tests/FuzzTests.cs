@@ -72,6 +72,21 @@ public sealed class FuzzTests
             ["/api/plan/day/schools"] = With("day", 1),
             ["/api/plan/day/table"] = With("day", 1),
             ["/api/plan/ends"] = With("day", 1),
+            ["/api/log/{id}"] = (await app.Log())[1]!.DeepClone(),
+            ["/api/plan/log"] = With(
+                "changes",
+                JsonNode.Parse("""[{ "id": "9d0c1b5e-64cb-4b76-9a58-2f1f4d1f6c12", "kind": "closeUp", "hour": 27 }]""")!
+            ),
+            ["/api/plan/chance"] = plan,
+            ["/api/calc/learn"] = JsonNode.Parse(
+                """{ "nights": [{ "marginK": -3, "slept": "fine", "halfRangeK": 1 }, { "marginK": 1, "slept": "warm" }] }"""
+            )!,
+            ["/api/calc/chance"] = JsonNode.Parse(
+                """
+                { "nights": [{ "campLowC": -18, "sigmaK": 2.5, "flipC": -24 }, { "membersC": [-20, -22], "flipC": -26 }],
+                  "personMeanK": 0, "personSdK": 4 }
+                """
+            )!,
             ["/api/plan/load"] = loaded,
             ["/api/plan/load/lost"] = Loaded("day", 3),
             ["/api/plan/load/split"] = Loaded("by", "strength"),
@@ -139,6 +154,10 @@ public sealed class FuzzTests
                 "# elevation: 400 m\n# time zone: Europe/Oslo\ntime,temperature_c,wind_ms\n2027-02-13 20:00,-5,3\n2027-02-13 21:00,-6,4\n",
                 "text/csv"
             ),
+            ["/api/log/logger"] = (
+                "time,outside_c,pillow_c\n2026-01-16 20:00,-5,2\n2026-01-16 20:10,\"-6,5\",3\n2026-01-17 06:00,-9,1\n",
+                "text/csv"
+            ),
             ["/api/kit/read"] = ("name,mass (g),comfort (°C)\nDown bag,1300,-12\nWool socks,90,\n", "text/csv"),
             ["/api/files/what"] = ("name;weight\nsocks;90\n", "text/csv"),
             ["/api/itinerary"] = (
@@ -159,6 +178,8 @@ public sealed class FuzzTests
                         : (string?)sound.GetValueOrDefault(trimmed)?["id"],
                     StringComparison.Ordinal
                 );
+                if (trimmed == "/api/log/logger")
+                    address += "?date=2026-01-16";
                 Assert.True(
                     sound.ContainsKey(trimmed) || files.ContainsKey(trimmed),
                     $"{path} is new: give it a sound request here."
