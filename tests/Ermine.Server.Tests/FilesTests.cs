@@ -136,6 +136,8 @@ public sealed class FilesTests(App app) : IClassFixture<App>
             Assert.Equal(200, (await other.Put($"/api/sleepers/{sleeper!["id"]}", Fresh(sleeper))).Status);
         foreach (var item in read.Body["items"]!.AsArray())
             Assert.Equal(200, (await other.Put($"/api/items/{item!["id"]}", Fresh(item))).Status);
+        foreach (var entry in read.Body["log"]!.AsArray())
+            Assert.Equal(200, (await other.Put($"/api/log/{entry!["id"]}", Fresh(entry))).Status);
         var taken = read.Body["trips"]![0]!;
         Assert.Equal(200, (await other.Put($"/api/trips/{taken["id"]}", Fresh(taken))).Status);
         async Task<string> Verdicts(App at) =>

@@ -175,7 +175,7 @@ public sealed class StartTests
     public async Task A_fill_that_broke_off_is_done_again()
     {
         var folder = await Filled();
-        Run(folder, "DELETE FROM Trips; DELETE FROM Marks; DELETE FROM Items WHERE rowid > 20;");
+        Run(folder, "DELETE FROM Trips; DELETE FROM Logs; DELETE FROM Marks; DELETE FROM Items WHERE rowid > 20;");
         await using var app = App.On(folder);
         var all = await app.Get("/api/workspace");
         Assert.Equal((3, 163), (all["trips"]!.AsArray().Count, all["items"]!.AsArray().Count));

@@ -7,21 +7,21 @@ const shots = [
   { name: "night", path: "night/4" },
   { name: "night-hammock", path: "night/2", trip: "Brenholt weekend" },
   { name: "night-lamp", path: "night/4", theme: "lamp" },
-  { name: "night-phone", path: "night/4", width: 390, height: 844 },
   { name: "day", path: "day/4" },
   { name: "day-phone", path: "day/4", width: 390, height: 844 },
   { name: "hands", path: "day/4?of=hands" },
   { name: "face", path: "day/4?of=face", theme: "lamp" },
   { name: "dry", path: "dry/1" },
-  { name: "dry-day", path: "dry/3", drop: /^Balaclava, evening 3/ },
   { name: "load", path: "load/4", trip: "Kessar ice cap" },
   { name: "load-twice", path: "load/7?of=twice", trip: "Kessar ice cap" },
   { name: "load-phone", path: "load/1?of=lists", trip: "Kessar ice cap", width: 390, height: 844, tick: 4 },
-  { name: "load-print", path: "load/1?of=lists", trip: "Kessar ice cap", width: 794, height: 1123, print: true },
+  { name: "log", path: "log/1?of=lived" },
+  { name: "log-hill", path: "log/1?of=lived", theme: "lamp", who: 1, night: /^2026-01-17/ },
   { name: "compare", path: "compare/4" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for they change the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
+  { name: "log-phone", path: "log/4?of=night", theme: "lamp", width: 390, height: 844, slept: /^cool/ },
   { name: "one-sock-too-many", path: "day/4?of=feet", wear: /^\+ Night socks, spare pair/ },
 ];
 
@@ -42,21 +42,24 @@ async function begun(page, url, trip) {
 await withDemo(async (url) => {
   const { trips, items } = await (await fetch(`${url}/api/workspace`)).json();
   const browser = await playwright.launch(chromium);
+  const idOf = (shot) => trips.find((t) => t.name === (shot.trip ?? "Isvar crossing")).id;
   for (const shot of shots) {
     const context = await browser.newContext({
       viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
       reducedMotion: "reduce",
       locale: "en-GB",
     });
-    await context.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme: shot.theme ?? "snow" }));
+    await context.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme: shot.theme ?? "snow", who: shot.who ? { [idOf(shot)]: shot.who } : {} }));
     const page = await context.newPage();
     const trip = trips.find((t) => t.name === (shot.trip ?? "Isvar crossing"));
     const thing = shot.thing ? `?thing=${items.find((i) => i.name === shot.thing).id}` : "";
     await page.goto(`${url}/trips/${trip.id}/${shot.path}${thing}`);
     await page.waitForLoadState("networkidle");
-    if (shot.drop) {
-      await page.getByRole("button", { name: shot.drop }).click();
-      await page.getByRole("button", { name: /^Open day/ }).waitFor();
+    if (shot.night) await page.getByRole("button", { name: shot.night }).click();
+    if (shot.slept) {
+      await page.getByRole("button", { name: shot.slept }).first().click();
+      await page.getByRole("button", { name: "Outside milder" }).click();
+      await page.getByText("Saved").waitFor();
     }
     if (shot.wear) {
       await page.getByRole("listitem").filter({ hasText: shot.wear }).getByRole("button", { name: "Wear" }).click();
@@ -69,7 +72,6 @@ await withDemo(async (url) => {
       await page.getByText("Saved").waitFor();
     }
     for (let n = 0; n < (shot.tick ?? 0); n++) await page.getByRole("checkbox").nth(n).check();
-    if (shot.print) await page.emulateMedia({ media: "print" });
     await page.screenshot({ path: new URL(`../../docs/screenshots/${shot.name}.png`, import.meta.url).pathname });
     await context.close();
     console.log(`docs/screenshots/${shot.name}.png`);

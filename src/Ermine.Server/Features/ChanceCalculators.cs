@@ -50,7 +50,7 @@ public static class ChanceCalculators
     /// <summary>Chance of sleeping through each night alone and all of them, 0–1.</summary>
     public sealed record ChancesResponse(IReadOnlyList<double> Each, double All, IReadOnlyList<string> Assumed);
 
-    private const int MostNights = 2_000,
+    private const int MostNights = 1_000,
         MostMembers = 200;
 
     public static void Map(IEndpointRouteBuilder api)

@@ -122,7 +122,8 @@ public static class Files
                 [.. (await store.Items(stop)).Where(i => needs.Contains(i.Id))],
                 [.. (await store.Sleepers(stop)).Where(s => who.Contains(s.Id))],
                 forecast is null ? [] : [forecast],
-                [],
+                // What is known of them, and so every verdict, comes from their own nights.
+                [.. (await store.Log(stop)).Where(e => who.Contains(e.SleeperId))],
                 []
             ),
             $"ermine-{Plain(trip.Name)}.json"

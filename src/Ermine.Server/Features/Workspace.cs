@@ -20,7 +20,7 @@ public static class Workspace
         [RowKind.Trip] = 500,
         [RowKind.Item] = 1_000,
         [RowKind.Sleeper] = 100,
-        [RowKind.Log] = 5_000,
+        [RowKind.Log] = 1_000,
     };
 
     public sealed record Everything(

@@ -97,7 +97,7 @@ function Moves(props: {
             <button
               type="button"
               aria-pressed={props.chosen === c.entryId}
-              className="grid min-h-11 w-full grid-cols-[minmax(0,1fr)_76px_44px] items-center gap-2 rounded-md px-1 text-left leading-tight hover:bg-ice-wash aria-pressed:bg-ice-wash"
+              className="grid min-h-12 w-full grid-cols-[minmax(0,1fr)_76px_44px] items-center gap-2 rounded-md px-1 text-left leading-tight hover:bg-ice-wash aria-pressed:bg-ice-wash"
               onClick={() => props.onChoose(props.chosen === c.entryId ? null : c.entryId)}
             >
               <span>
@@ -235,7 +235,7 @@ function Whole(props: { entry: LogEntry; counted: Schema["Counted"] | undefined;
         <label className="mt-2 block">
           <span className="text-[13px] text-soft">Why nothing is to be learned from it</span>
           <input
-            className="min-h-11 w-full rounded-md border border-edge/60 bg-card px-2.5 sm:min-h-9"
+            className="min-h-12 w-full rounded-md border border-edge/60 bg-card px-2.5 sm:min-h-9"
             value={entry.leftOut}
             onChange={(ev) =>
               editOne("log", entry.id, (e) => ({ ...e, leftOut: ev.target.value }), `why/${entry.id}`)

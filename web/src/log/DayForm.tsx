@@ -21,7 +21,7 @@ export function DayForm(props: {
   const stretches = day?.stretches ?? [];
   return (
     <details className="mt-4" open={day !== null}>
-      <summary className="min-h-11 cursor-pointer font-display text-lg font-bold">The day before it</summary>
+      <summary className="min-h-12 cursor-pointer font-display text-lg font-bold">The day before it</summary>
       <Asked title="Hands, at their worst">
         <One of={felts} value={day?.hands ?? null} onChange={(hands) => set({ hands })} />
       </Asked>

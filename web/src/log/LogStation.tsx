@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Problem } from "../api/client";
 import { Button } from "../parts/Button";
@@ -30,7 +31,10 @@ export function Component() {
   const asked = params.get("of");
   // Once the night has come the form is what is wanted; before it, what is known.
   const come = night !== undefined && night.date <= new Date().toISOString().slice(0, 10);
-  const of: View = asked && asked in views ? (asked as View) : come || own.length === 0 ? "night" : "lived";
+  // Decided when the log is first seen: what is logged then does not turn the page away.
+  const [first, setFirst] = useState<View | null>(null);
+  if (ready && first === null) setFirst(come || own.length === 0 ? "night" : "lived");
+  const of: View = asked && asked in views ? (asked as View) : (first ?? "lived");
   const entry = entryOf(entries, sleeper?.id, night?.date);
   const mine = learned.data?.learned.sleepers.find((s) => s.sleeperId === sleeper?.id);
   const offset = mine?.body.offset;

@@ -118,7 +118,7 @@ export function LoggerSheet(props: {
       intro="A table of time and temperature at any spacing, with one or several probes. Nothing is taken until you say so."
     >
       <div className="flex flex-wrap items-end gap-2">
-        <label className="inline-flex min-h-11 cursor-pointer items-center rounded-lg border border-ink bg-ink px-3.5 font-semibold text-paper sm:min-h-9">
+        <label className="inline-flex min-h-12 cursor-pointer items-center rounded-lg border border-ink bg-ink px-3.5 font-semibold text-paper sm:min-h-9">
           Choose a file
           <input
             type="file"
@@ -132,7 +132,7 @@ export function LoggerSheet(props: {
           />
         </label>
         <details>
-          <summary className="min-h-11 cursor-pointer py-2 text-[14px] underline sm:min-h-9">
+          <summary className="min-h-12 cursor-pointer py-2 text-[14px] underline sm:min-h-9">
             or the simulated logger
           </summary>
           <div className="mt-1 grid gap-2 sm:grid-cols-3">

@@ -294,7 +294,7 @@ function Readings(props: {
         />
       ) : (
         props.one !== null && (
-          <button type="button" className="min-h-11 text-[14px] underline" onClick={() => setTwo(true)}>
+          <button type="button" className="min-h-12 text-[14px] underline" onClick={() => setTwo(true)}>
             another thermometer says otherwise
           </button>
         )
@@ -518,7 +518,7 @@ function Lofts(props: {
   if (tops.length === 0) return null;
   return (
     <details className="mt-4">
-      <summary className="min-h-11 cursor-pointer font-display text-lg font-bold">Loft by ruler</summary>
+      <summary className="min-h-12 cursor-pointer font-display text-lg font-bold">Loft by ruler</summary>
       <p className="text-[13px] text-soft">
         One side, after an hour of rest. What it says is proposed as a correction, never applied unasked.
       </p>
@@ -559,7 +559,7 @@ function PlanOf({
         {kept && (
           <button
             type="button"
-            className="min-h-11 font-semibold underline"
+            className="min-h-12 font-semibold underline"
             onClick={() =>
               editOne("log", entry.id, (e) => ({ ...e, planned: kept.night, plannedDay: kept.day }))
             }

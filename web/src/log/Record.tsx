@@ -64,7 +64,7 @@ export function Record({ learned }: { learned: Learned }) {
         <a
           href="/api/log.csv"
           download
-          className="mt-2 inline-flex min-h-11 items-center rounded-lg border border-edge/60 bg-card px-3.5 font-semibold hover:border-ink sm:min-h-9"
+          className="mt-2 inline-flex min-h-12 items-center rounded-lg border border-edge/60 bg-card px-3.5 font-semibold hover:border-ink sm:min-h-9"
         >
           Save as a table
         </a>

@@ -14,7 +14,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex min-h-11 items-center justify-center gap-2 rounded-lg border px-3.5 font-semibold disabled:opacity-45 sm:min-h-9 ${looks[look]} ${className}`}
+      className={`inline-flex min-h-12 items-center justify-center gap-2 rounded-lg border px-3.5 font-semibold disabled:opacity-45 sm:min-h-9 ${looks[look]} ${className}`}
       {...rest}
     />
   );

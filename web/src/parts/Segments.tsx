@@ -18,7 +18,7 @@ export function Segments<T extends string>(props: {
           key={key}
           type="button"
           aria-pressed={props.value === key}
-          className="min-h-11 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
+          className="min-h-12 grow border-edge/40 bg-card px-3 not-first:border-l aria-pressed:bg-ice-wash aria-pressed:font-semibold sm:min-h-9"
           onClick={() => props.onChange(key)}
         >
           {name}

@@ -95,7 +95,8 @@ export function logIt(
     day: null,
     leftOut: null,
     notes: "",
-    loggedAt: new Date().toISOString(),
+    // As the server writes it, so that what it gives back is the same.
+    loggedAt: `${new Date().toISOString().slice(0, 19)}+00:00`,
     version: 0,
   };
   useWorkspace.getState().edit([{ kind: "log", id: fresh.id, before: null, after: change(fresh) }]);

@@ -112,9 +112,20 @@ export const useWorkspace = create<Workspace>()((set, get) => {
       return;
     }
     const put = { trips: api.putTrip, items: api.putItem, sleepers: api.putSleeper, log: api.putLog }[kind];
-    const saved = await put({ ...value, version } as never);
-    versions[id] = saved.version;
+    try {
+      versions[id] = (await put({ ...value, version } as never)).version;
+    } catch (error) {
+      // A page that closed may have saved the very same in its last moment: then there is nothing to decide.
+      if (!(error instanceof Problem) || error.status !== 409) throw error;
+      const theirs = (await standing(kind))[id];
+      if (!theirs || !same(theirs, value)) throw error;
+      versions[id] = theirs.version;
+    }
   };
+
+  /** What stands on the server of a kind. */
+  const standing = async (kind: Kind): Promise<Record<string, Kinds[Kind]>> =>
+    kind === "log" ? byId(await api.log()) : byId<Kinds[Kind]>((await api.workspace())[kind]);
 
   /** Saves in the order of editing, things before the trips that use them; what fails stays unsaved and is tried with the next edit. */
   const saveAll = async () => {
@@ -179,7 +190,10 @@ export const useWorkspace = create<Workspace>()((set, get) => {
   /** What pages closed before they could save it: on top of what was read, to be saved now; where both changed, the person is asked. */
   const bringBack = async () => {
     const changes: Change[] = [];
-    for (const edit of await takeOver()) {
+    const left = await takeOver();
+    // What was logged has to be held against the log, which no first page waits for.
+    if (left.some((edit) => edit.kind === "log")) await get().readLog();
+    for (const edit of left) {
       const now = get()[edit.kind][edit.id] ?? null;
       if (same(now, edit.value)) {
         forget(edit.id);
