@@ -41,6 +41,31 @@ export async function ownTrip(page: Page, name: string, like = "Isvar crossing",
   return trip;
 }
 
+/** A trip and a sleeper of one's own, at camps of one's own: what is logged here changes nobody else's plan. */
+export async function ownPerson(
+  page: Page,
+  name: string,
+  like = "Isvar crossing",
+  days = false,
+): Promise<Trip & { sleeperId: string }> {
+  const trip = await ownTrip(page, name, like, days);
+  const { sleepers } = (await (await page.request.get("/api/workspace")).json()) as { sleepers: { id: string }[] };
+  const id = crypto.randomUUID();
+  const sleeper = { ...sleepers[0], id, name: `${name} ${id.slice(0, 4)}`, statedOffsetK: 0, version: 0 };
+  expect((await page.request.put(`/api/sleepers/${id}`, { data: sleeper })).status()).toBe(200);
+  const before = trip.members[0]?.sleeperId ?? "";
+  const kept = (await workspace(page)).trips.find((t) => t.id === trip.id) as Trip;
+  const moved = {
+    ...kept,
+    nights: kept.nights.map((n, i) => ({ ...n, camp: `${name} ${i + 1}` })),
+    members: kept.members.slice(0, 1).map((m) => ({ ...m, sleeperId: id })),
+    uses: kept.uses.filter((u) => (u as { sleeperId?: string }).sleeperId === before).map((u) => ({ ...u, sleeperId: id })),
+    load: null,
+  };
+  expect((await page.request.put(`/api/trips/${trip.id}`, { data: moved })).status()).toBe(200);
+  return { ...moved, sleeperId: id };
+}
+
 export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: "Saved" })).toBeVisible();
 export const headline = (page: Page) => page.getByRole("heading", { level: 1 });
 export const layers = (page: Page) => page.getByRole("list", { name: "Layers from the air down" });

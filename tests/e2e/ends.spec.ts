@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
-import { headline, ownTrip, saved } from "./demo";
+import { headline, ownPerson, ownTrip, saved } from "./demo";
 
 test("a task is put on the hours, set, cut in two and undone; the hand is drawn as it is worn", async ({ page }) => {
   const trip = await ownTrip(page, "Fingers", "Isvar crossing", true);
@@ -58,7 +58,8 @@ test("the face has its minutes, its turns and a cover that is worn in a press", 
 });
 
 test("one's own hands are set in a word, and by a line that is known", async ({ page }) => {
-  const trip = await ownTrip(page, "Own line", "Brenholt weekend", true);
+  // Of whom nothing is logged: else own days speak in place of what is set.
+  const trip = await ownPerson(page, "Own line", "Brenholt weekend", true);
   await page.goto(`/trips/${trip.id}/day/1?of=hands`);
   const lowest = page.getByRole("img", { name: /^fingers through the day/ });
   const before = await lowest.getAttribute("aria-label");

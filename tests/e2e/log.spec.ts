@@ -1,36 +1,16 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { settings } from "./browser.mjs";
-import { headline, ownTrip, saved, type Trip, workspace } from "./demo";
+import { headline, ownPerson, saved, workspace } from "./demo";
 
 type Entry = { id: string; sleeperId: string; date: string; notes: string; leftOut: string | null; night: { slept: string; outsideC: number | null } | null };
 
 const log = async (page: Page): Promise<Entry[]> => (await page.request.get("/api/log")).json();
 
-/** A trip and a sleeper of one's own, at camps of one's own: what is logged here changes nobody else's plan. */
-async function own(page: Page, name: string): Promise<Trip & { sleeperId: string }> {
-  const trip = await ownTrip(page, name);
-  const { sleepers } = (await (await page.request.get("/api/workspace")).json()) as { sleepers: { id: string }[] };
-  const id = crypto.randomUUID();
-  const sleeper = { ...sleepers[0], id, name: `${name} ${id.slice(0, 4)}`, statedOffsetK: 0, version: 0 };
-  expect((await page.request.put(`/api/sleepers/${id}`, { data: sleeper })).status()).toBe(200);
-  const before = trip.members[0]?.sleeperId ?? "";
-  const kept = (await workspace(page)).trips.find((t) => t.id === trip.id) as Trip;
-  const moved = {
-    ...kept,
-    nights: kept.nights.map((n, i) => ({ ...n, camp: `${name} ${i + 1}` })),
-    members: kept.members.slice(0, 1).map((m) => ({ ...m, sleeperId: id })),
-    uses: kept.uses.filter((u) => (u as { sleeperId?: string }).sleeperId === before).map((u) => ({ ...u, sleeperId: id })),
-    load: null,
-  };
-  expect((await page.request.put(`/api/trips/${trip.id}`, { data: moved })).status()).toBe(200);
-  return { ...moved, sleeperId: id };
-}
-
 const press = (page: Page, slept: string) => page.getByRole("button", { name: new RegExp(`^${slept}`) }).first().click();
 
 test("a night is logged in a press, says more when asked, and the plan knows the sleeper better", async ({ page }) => {
-  const trip = await own(page, "Logged");
+  const trip = await ownPerson(page, "Logged");
   await page.goto(`/trips/${trip.id}/log/2`);
   await expect(headline(page)).toHaveText("How was the night?");
   await expect(page.getByText("What was promised")).toBeVisible();
@@ -60,7 +40,7 @@ test("a night is logged in a press, says more when asked, and the plan knows the
 });
 
 test("what was logged is undone, left out with a reason, and removed", async ({ page }) => {
-  const trip = await own(page, "Left out");
+  const trip = await ownPerson(page, "Left out");
   await page.goto(`/trips/${trip.id}/log/1?of=night`);
   await press(page, "fine");
   await expect(headline(page)).toHaveText("Logged: slept fine.");
@@ -82,7 +62,7 @@ test("what was logged is undone, left out with a reason, and removed", async ({ 
 });
 
 test("logged while the server is away it waits in the browser and comes back", async ({ page }) => {
-  const trip = await own(page, "Away");
+  const trip = await ownPerson(page, "Away");
   await page.goto(`/trips/${trip.id}/log/3?of=night`);
   await expect(page.getByText("What was promised")).toBeVisible();
   await page.route("**/api/**", (r) => r.abort());
@@ -99,7 +79,7 @@ test("logged while the server is away it waits in the browser and comes back", a
 });
 
 test("two windows that log the same night lose nothing: the person decides", async ({ page, context }) => {
-  const trip = await own(page, "Two windows");
+  const trip = await ownPerson(page, "Two windows");
   await page.goto(`/trips/${trip.id}/log/1?of=night`);
   await press(page, "fine");
   await saved(page);
@@ -118,7 +98,7 @@ test("two windows that log the same night lose nothing: the person decides", asy
 });
 
 test("a logger's file gives lows and hours; one left in the tent is noticed", async ({ page }) => {
-  const trip = await own(page, "Logger");
+  const trip = await ownPerson(page, "Logger");
   await page.goto(`/trips/${trip.id}/log/1?of=night`);
   await press(page, "fine");
   await page.getByRole("button", { name: "From a logger" }).click();
@@ -166,7 +146,7 @@ test("as lived: the ladder, the hill, a night opened; how good; all sound for a 
 
 test("on the phone everything is in reach of a thumb, and nothing is wider than the page", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  const trip = await own(page, "Thumb");
+  const trip = await ownPerson(page, "Thumb");
   await page.goto(`/trips/${trip.id}/log/1?of=night`);
   await press(page, "warm");
   await page.getByText("The day before it").click();
@@ -179,7 +159,7 @@ test("on the phone everything is in reach of a thumb, and nothing is wider than 
 });
 
 test("the chance stands in dots under each night and in a sentence; a press does what would raise it", async ({ page }) => {
-  const trip = await own(page, "Chance");
+  const trip = await ownPerson(page, "Chance");
   await page.goto(`/trips/${trip.id}/cold/4`);
   await expect(page.getByText(/^Sleeping through all seven nights: /)).toBeVisible();
   await expect(page.getByRole("img", { name: /^slept through/ }).first()).toBeVisible();

@@ -22,6 +22,7 @@ public static partial class EntryRules
         Text("camp", entry.Camp, 80);
         Text("leftOut", entry.LeftOut ?? "", 200);
         Text("notes", entry.Notes, 1_000);
+        Text("day.worn", entry.Day?.Worn ?? "", 300);
         if (entry.LeftOut is { } why && string.IsNullOrWhiteSpace(why))
             faults.Add("leftOut", "empty", "Say why nothing is to be learned from it, or let it count.");
         if (entry.Night is null && entry.Day is null)

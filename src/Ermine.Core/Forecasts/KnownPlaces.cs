@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace Ermine.Core.Forecasts;
 
 /// <summary>How far forecasts for a camp have been off, measured against forecast lows there.</summary>
@@ -11,10 +9,8 @@ public sealed record PlaceBias(string Camp, double MeanK, double SdK, int Nights
 {
     /// <summary>The reason of the step in a plain sentence.</summary>
     public string Why =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"Measured {(Nights == 1 ? "on one night" : $"on {Nights} nights")} at {Camp}: {Math.Abs(MeanK):0.0} °C {(MeanK < 0 ? "colder" : "milder")} than forecast, ±{SdK:0.0}."
-        );
+        $"On {(Nights == 1 ? "one night" : $"{Nights} nights")} at {Camp} it was measured {(MeanK < 0 ? "colder" : "milder")} than forecast."
+        + (MeanK > 0 ? " A mild record is a thin one: set it to 0 where in doubt." : "");
 }
 
 /// <summary>What is known of camps by their names; letters' case and spaces round them do not count.</summary>

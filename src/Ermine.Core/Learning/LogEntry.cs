@@ -304,4 +304,11 @@ public sealed record LivedStretch(int Stretch, DayVerdict Was);
 /// <param name="Feet">How the feet were at their worst.</param>
 /// <param name="Sweat">How wet one was.</param>
 /// <param name="Stretches">How stretches of the plan were, those of which something is said.</param>
-public sealed record LivedDay(Felt? Hands, Felt? Feet, SweatFelt? Sweat, IReadOnlyList<LivedStretch> Stretches);
+/// <param name="Worn">What was on for what work, where it was other than planned, up to 300 characters.</param>
+public sealed record LivedDay(
+    Felt? Hands,
+    Felt? Feet,
+    SweatFelt? Sweat,
+    IReadOnlyList<LivedStretch> Stretches,
+    string Worn = ""
+);

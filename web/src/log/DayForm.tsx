@@ -1,6 +1,7 @@
 import type { LogEntry, Schema } from "../api/client";
 import { DayMark } from "../day/DayMark";
 import { clock } from "../night/clock";
+import { TextField } from "../parts/Field";
 import { type Kept, withDay } from "../state/log";
 import { activities, dayVerdicts } from "../units/words";
 import { Asked, One } from "./Choose";
@@ -82,10 +83,22 @@ export function DayForm(props: {
           </ul>
         </Asked>
       ) : (
-        <p className="mt-2 text-[13px] text-soft">
+        <p className="mt-3 text-[13px] text-soft">
           No work was laid out for this day; hands and feet then teach nothing, but are kept.
         </p>
       )}
+      <div className="mt-3">
+        <TextField
+          label={
+            planned
+              ? "What was on for what work, where it was other than planned"
+              : "What was on for what work"
+          }
+          value={day?.worn ?? ""}
+          path="day.worn"
+          onChange={(worn) => set({ worn })}
+        />
+      </div>
     </details>
   );
 }

@@ -1,8 +1,9 @@
 import { useId } from "react";
 import type { NightAnswer, Trip } from "../api/client";
 import { Hatch } from "../parts/Hatch";
+import { TenDots } from "../parts/TenDots";
 import { useWorkspace } from "../state/workspace";
-import { counted } from "../units/chance";
+import { counted, inTen } from "../units/chance";
 import { useWrite } from "../units/units";
 import { paths } from "../units/words";
 import { FixList } from "./Fixes";
@@ -16,6 +17,8 @@ export function Answer(props: {
   index: number;
   who: number;
   plan: NightAnswer;
+  /** Chance of sleeping through; null while no low is known. */
+  chance: number | null;
   edit: SystemEdit;
 }) {
   const { plan, trip } = props;
@@ -55,6 +58,11 @@ export function Answer(props: {
             </span>
           </span>
         </div>
+        {props.chance !== null && (
+          <p className="mt-1.5 flex items-center gap-2.5">
+            <TenDots chance={props.chance} /> slept through {inTen(props.chance)}
+          </p>
+        )}
         <BodyAndFeet plan={plan} />
         {plan.stricter && (
           <p className="mt-1 text-[14px]">

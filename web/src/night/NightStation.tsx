@@ -178,7 +178,16 @@ export function Component() {
         </div>
         {plan?.hours && <Hours index={index} member={member} who={who} plan={plan} edit={edit} />}
       </section>
-      {plan && <Answer trip={trip} index={index} who={who} plan={plan} edit={edit} />}
+      {plan && (
+        <Answer
+          trip={trip}
+          index={index}
+          who={who}
+          plan={plan}
+          chance={query.data?.chances[who]?.each[index] ?? null}
+          edit={edit}
+        />
+      )}
       {plan && plan.items.length > 0 && <Reasons plan={plan} />}
       <AddLayer
         open={adding}

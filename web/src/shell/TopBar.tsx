@@ -5,6 +5,7 @@ import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { api, type NightLine, type Sleeper } from "../api/client";
 import { OwnEnds } from "../ends/OwnEnds";
 import { useFile } from "../exchange/useFile";
+import { OwnNights } from "../log/OwnNights";
 import { Button } from "../parts/Button";
 import { Choice, NumberField, TextField } from "../parts/Field";
 import { VerdictMark } from "../parts/VerdictMark";
@@ -362,6 +363,7 @@ function SleeperMenu() {
             value={sleeper.statedOffsetK}
             onChange={(v) => v !== null && change({ statedOffsetK: v })}
           />
+          <OwnNights sleeperId={sleeper.id} />
           <OwnEnds sleeper={sleeper} onChange={change} />
         </Popover.Content>
       </Popover.Portal>

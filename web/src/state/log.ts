@@ -111,7 +111,7 @@ export const withNight = (entry: LogEntry, part: Partial<LivedNight>): LogEntry 
 /** An entry with something of its day changed. */
 export const withDay = (entry: LogEntry, part: Partial<Schema["LivedDay"]>): LogEntry => ({
   ...entry,
-  day: { hands: null, feet: null, sweat: null, stretches: [], ...entry.day, ...part },
+  day: { hands: null, feet: null, sweat: null, stretches: [], worn: "", ...entry.day, ...part },
 });
 
 export function removeEntry(entry: LogEntry) {
