@@ -1,6 +1,7 @@
 using BenchmarkDotNet.Attributes;
 using Ermine.Core.Answers;
 using Ermine.Core.Body;
+using Ermine.Core.Chance;
 using Ermine.Core.Choosing;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
@@ -138,6 +139,15 @@ public class CoreBench
 
     [Benchmark(Description = "ten nights with frost and ledger")]
     public IReadOnlyList<NightAnswer> TenNights() => NightAnswers.All(Fresh(longer));
+
+    /// <summary>The nights slept as well: beside <see cref="TenNights"/> it is what the turns and the chance cost.</summary>
+    [Benchmark]
+    public TripChance? ChanceOfTenNights()
+    {
+        var run = Fresh(longer);
+        NightAnswers.All(run);
+        return TripChance.Of(run);
+    }
 
     [Benchmark(Description = "one night hour by hour")]
     public PlayedNight OneNight() => HeatOfNight.Play(played);

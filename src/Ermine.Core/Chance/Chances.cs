@@ -12,7 +12,7 @@ public sealed record Chances(IReadOnlyList<double> Each, double All)
     private const double Reach = 5;
 
     /// <summary>Steps over it: for bell-shaped weights evenly spaced sums are exact to many digits.</summary>
-    private const int Steps = 80;
+    private const int Steps = 48;
 
     /// <summary>
     /// Chances for a sleeper of whom a mean and a standard deviation are known: given the offset nights are independent, so all of them are the
