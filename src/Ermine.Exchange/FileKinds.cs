@@ -1,5 +1,6 @@
 using System.Text;
 using Ermine.Core.Entry;
+using Ermine.Core.Learning;
 
 namespace Ermine.Exchange;
 
@@ -20,6 +21,11 @@ public static class FileKinds
         var reading = ForecastFile.Read("file", bytes, new(), stop);
         return reading.Series is not null || reading.Needs.Count > 0;
     }
+
+    /// <summary>A logger's file: several temperatures, of which one lay at the pillow or in the bag.</summary>
+    public static bool IsLogger(byte[] bytes) =>
+        LoggerHead.Find(ForecastFile.Decode(bytes)) is { Probes: { Count: > 1 } probes }
+        && probes.Any(p => LoggerReader.Named(p.Name) is Probe.Pillow or Probe.InBag);
 
     /// <summary>A kit list as a table.</summary>
     public static bool IsKit(byte[] bytes, CancellationToken stop = default)

@@ -253,6 +253,14 @@ public sealed class LogTests(App app) : IClassFixture<App>
         var entry = (JsonObject)(await app.Log())[0]!;
         entry["night"]!["outsideC"] = -300;
         Assert.Equal(["night.outsideC"], (await app.Put($"/api/log/{entry["id"]}", entry)).FaultyFields());
+        entry["night"]!["outsideC"] = -20;
+        entry["sleeperId"] = Guid.NewGuid();
+        Assert.Equal(["sleeperId"], (await app.Put($"/api/log/{entry["id"]}", entry)).FaultyFields());
+        var what = await app.PostText(
+            "/api/files/what",
+            "time,outside_c,pillow_c\n2026-01-16 20:00,5,6\n2026-01-16 21:00,5,6\n"
+        );
+        Assert.Equal("logger", (string)what.Body!["is"]!);
         var far = await app.Post("/api/plan/log", new { trip = await app.Trip(), night = 40 });
         Assert.Equal(["night"], far.FaultyFields());
         Assert.Equal(["file"], (await app.PostText("/api/log/logger?date=2026-01-16", "nothing")).FaultyFields());

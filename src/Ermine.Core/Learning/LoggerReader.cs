@@ -169,7 +169,8 @@ public static class LoggerReader
         ];
     }
 
-    private static Probe? Named(string name)
+    /// <summary>Where a probe lay by what it is called; null where its name does not say.</summary>
+    public static Probe? Named(string name)
     {
         bool Has(params string[] words) => words.Any(w => name.Contains(w, StringComparison.OrdinalIgnoreCase));
         return Has("bag", "quilt", "body", "feet", "sack", "pose") ? Probe.InBag

@@ -26,6 +26,9 @@ public static class Files
         /// <summary>A forecast.</summary>
         Forecast,
 
+        /// <summary>What a temperature logger wrote.</summary>
+        Logger,
+
         /// <summary>Nights and camps.</summary>
         Itinerary,
 
@@ -185,6 +188,8 @@ public static class Files
             return new(FileIs.Itinerary, null);
         if (Json(bytes) is { } json && Package.IsOne(json))
             return new(FileIs.Package, null);
+        if (FileKinds.IsLogger(bytes))
+            return new(FileIs.Logger, null);
         if (FileKinds.IsForecast(bytes, stop))
             return new(FileIs.Forecast, null);
         if (FileKinds.IsKit(bytes, stop))

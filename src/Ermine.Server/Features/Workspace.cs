@@ -164,17 +164,22 @@ public static class Workspace
             store
         );
 
-    private static Task<Results<Ok<Saved>, ProblemHttpResult>> PutLog(Guid id, LogEntry entry, Store store) =>
-        Put(
+    private static async Task<Results<Ok<Saved>, ProblemHttpResult>> PutLog(Guid id, LogEntry entry, Store store)
+    {
+        var faults = EntryRules.Check(entry).ToList();
+        if (!(await store.Ids(RowKind.Sleeper)).Contains(entry.SleeperId))
+            faults.Add(new("sleeperId", $"{entry.SleeperId}", "There is no such sleeper; choose one or add one."));
+        return await Put(
             RowKind.Log,
             id,
             entry.Id,
             $"The night of {entry.Date:yyyy-MM-dd}",
             entry.Version,
-            EntryRules.Check(entry),
+            faults,
             () => store.Save(entry),
             store
         );
+    }
 
     private static async Task<Results<Ok<Saved>, ProblemHttpResult>> Put(
         RowKind kind,

@@ -4,7 +4,7 @@ import { VerdictMark } from "../parts/VerdictMark";
 import { outfitsOf } from "../state/outfit";
 import { useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
-import { inTen } from "../units/chance";
+import { inTen, oneIn } from "../units/chance";
 import { useSettings, useWrite } from "../units/units";
 
 /** Everyone who comes along, night by night: whose night fails, and by how much. */
@@ -69,6 +69,9 @@ export function Party(props: {
               </span>
               {props.chances[i] && (
                 <span className="ml-auto flex items-center gap-2 text-[13px] text-soft">
+                  {props.chances[i].harmNight !== null && (
+                    <b className="text-ember">harm {oneIn(props.chances[i].harm)}</b>
+                  )}
                   <TenDots chance={props.chances[i].all} size={5} />
                   {inTen(props.chances[i].all)}
                 </span>

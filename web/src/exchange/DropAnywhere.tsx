@@ -1,8 +1,9 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { readItinerary } from "../cold/itinerary";
+import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
-import { useHomeTrip, useTrip } from "../state/trip";
+import { useGo, useHomeTrip, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useFile } from "./useFile";
 
@@ -14,7 +15,8 @@ const ListEntry = lazy(() => import("../entry/ListEntry").then((m) => ({ default
 /** A file dropped anywhere on the page is taken for what it is. */
 export function DropAnywhere() {
   const { taken, problem, take, done } = useFile();
-  const { trip: here } = useTrip();
+  const { trip: here, index } = useTrip();
+  const go = useGo();
   const home = useHomeTrip();
   const trip = useWorkspace((w) => here ?? (home ? w.trips[home] : undefined));
   const edit = useWorkspace((w) => w.edit);
@@ -81,6 +83,23 @@ export function DropAnywhere() {
       {taken && !trip && (taken.is === "forecast" || taken.is === "itinerary") && (
         <Sheet open onClose={done} title="Which trip is it for?">
           <p>Say first which nights you will be out; then drop {taken.file.name} again.</p>
+        </Sheet>
+      )}
+      {taken?.is === "logger" && (
+        <Sheet open onClose={done} title="A logger's file">
+          <p className="mb-3">
+            It is read night by night: log how the night was slept, then choose {taken.file.name} under “From
+            a logger”.
+          </p>
+          <Button
+            look="strong"
+            onClick={() => {
+              done();
+              go.station("log", index);
+            }}
+          >
+            To the log
+          </Button>
         </Sheet>
       )}
       {problem && (

@@ -1,7 +1,7 @@
 import { create } from "zustand";
 import { api, Problem } from "../api/client";
 
-type FileIs = "forecast" | "itinerary" | "kit" | "list" | "package";
+type FileIs = "forecast" | "itinerary" | "kit" | "list" | "logger" | "package";
 export type Taken = { is: FileIs; file: File; list: string | null };
 
 type Files = {
@@ -32,7 +32,7 @@ export const useFile = create<Files>()((set) => ({
           {
             field: "file",
             value: file.name,
-            mend: "Give a forecast (CSV, spreadsheet, JSON, GeoJSON), camps (iCalendar, GPX), kit (CSV, spreadsheet, or a list with a thing to a line), or what Ermine saved.",
+            mend: "Give a forecast (CSV, spreadsheet, JSON, GeoJSON), camps (iCalendar, GPX), a logger's table, kit (CSV, spreadsheet, or a list with a thing to a line), or what Ermine saved.",
           },
         ]);
       set({ taken: { is: what.is, file, list: what.list } });

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Learned, LogEntry, Schema, Sleeper } from "../api/client";
 import { Button } from "../parts/Button";
-import { dateInWords, dayName } from "../state/trip";
+import { dateInWords } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { counted as count } from "../units/chance";
 import { useWrite, write } from "../units/units";
@@ -87,7 +87,7 @@ function Moves(props: {
   const most = Math.max(1, ...props.told.map((c) => Math.abs(c.moved?.byK ?? 0)));
   const byId = new Map(props.entries.map((e) => [e.id, e]));
   return (
-    <ol className="mt-1">
+    <ol className={`mt-1 ${props.told.length > 12 ? "max-h-[30rem] overflow-y-auto" : ""}`}>
       {props.told.map((c) => {
         const e = byId.get(c.entryId);
         if (!e) return null;
@@ -101,7 +101,7 @@ function Moves(props: {
               onClick={() => props.onChoose(props.chosen === c.entryId ? null : c.entryId)}
             >
               <span>
-                <b>{dayName(e.date)}</b>{" "}
+                <b>{dateInWords(e.date).slice(0, -5)}</b>{" "}
                 <span className={c.told ? "" : "text-soft"}>
                   {c.told
                     ? toldSays(c.told, w)

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useFault } from "../parts/Faults";
 import { toShown, toSi, units, useWrite, write } from "../units/units";
 
 const big = "grid size-12 shrink-0 place-items-center rounded-xl border border-edge/60 bg-card text-2xl";
@@ -9,8 +10,10 @@ export function LowStepper(props: {
   value: number | null;
   /** Where it begins when it is first touched, °C. */
   from: number;
+  path: string;
   onChange: (celsius: number | null) => void;
 }) {
+  const fault = useFault(props.path);
   const w = useWrite();
   const unit = units.temperature(w.u);
   const [typed, setTyped] = useState<string | null>(null);
@@ -31,7 +34,7 @@ export function LowStepper(props: {
         </button>
         <input
           aria-label={`${props.label}, ${unit.name}`}
-          aria-invalid={bad}
+          aria-invalid={bad || fault !== undefined}
           inputMode="text"
           autoComplete="off"
           placeholder="not read"
@@ -49,9 +52,9 @@ export function LowStepper(props: {
           +
         </button>
       </div>
-      {bad && (
+      {(bad || fault) && (
         <p role="alert" className="mt-1 text-[13px] text-ember">
-          “{typed}” is not a number. Write it as −21 or 3,5.
+          {bad ? `“${typed}” is not a number. Write it as −21 or 3,5.` : `${fault?.value}: ${fault?.mend}`}
         </p>
       )}
     </div>

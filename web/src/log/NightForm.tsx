@@ -76,6 +76,7 @@ export function NightForm(props: {
               <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
                 <Readings
                   label="Outside"
+                  paths={["night.outsideC", "night.outsideToC"]}
                   from={entry?.planned?.campLowC ?? entry?.planned?.planForC ?? -15}
                   one={night.outsideC}
                   other={night.outsideToC}
@@ -83,6 +84,7 @@ export function NightForm(props: {
                 />
                 <Readings
                   label="At the pillow"
+                  paths={["night.pillowC", "night.pillowToC"]}
                   from={(entry?.planned?.campLowC ?? -15) + (entry?.planned?.tentAddsK ?? 3)}
                   one={night.pillowC}
                   other={night.pillowToC}
@@ -195,6 +197,7 @@ function Readings(props: {
   from: number;
   one: number | null;
   other: number | null;
+  paths: [string, string];
   onChange: (one: number | null, other: number | null) => void;
 }) {
   const [two, setTwo] = useState(false);
@@ -205,6 +208,7 @@ function Readings(props: {
         label={props.label}
         from={props.from}
         value={props.one}
+        path={props.paths[0]}
         onChange={(one) => props.onChange(one, props.other)}
       />
       {both ? (
@@ -212,6 +216,7 @@ function Readings(props: {
           label={`${props.label}, another thermometer`}
           from={props.one ?? props.from}
           value={props.other}
+          path={props.paths[1]}
           onChange={(other) => props.onChange(props.one, other)}
         />
       ) : (

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { editOne } from "../state/workspace";
@@ -67,6 +68,8 @@ export function Corrections({ corrections }: { corrections: Schema["LabelCorrect
 /** Camps where forecasts have been off. */
 export function Places({ places }: { places: Schema["PlaceBias"][] }) {
   const w = useWrite();
+  const [all, setAll] = useState(false);
+  const farthest = [...places].sort((a, b) => Math.abs(b.meanK) - Math.abs(a.meanK));
   if (places.length === 0) return null;
   return (
     <section className="mt-5">
@@ -76,7 +79,7 @@ export function Places({ places }: { places: Schema["PlaceBias"][] }) {
         hand there.
       </p>
       <ul className="mt-1 sm:columns-2 sm:gap-x-6">
-        {places.map((p) => (
+        {(all ? farthest : farthest.slice(0, 8)).map((p) => (
           <li
             key={p.camp}
             className="flex break-inside-avoid justify-between gap-3 border-line border-t py-1.5"
@@ -93,6 +96,11 @@ export function Places({ places }: { places: Schema["PlaceBias"][] }) {
           </li>
         ))}
       </ul>
+      {places.length > 8 && (
+        <Button className="mt-1" onClick={() => setAll(!all)}>
+          {all ? "Only the farthest off" : `All ${places.length}`}
+        </Button>
+      )}
     </section>
   );
 }

@@ -96,7 +96,10 @@ export function useWrite() {
     /** −27 °C */
     tempUnit: (c: number, places = 0) => `${write(toShown(c, temperature), places)} ${temperature.name}`,
     degrees: (k: number, places = 0) => write(toShown(k, difference), places),
-    signed: (k: number, places = 1) => `${k > 0 ? "+" : ""}${write(toShown(k, difference), places)}°`,
+    signed: (k: number, places = 1) => {
+      const text = write(toShown(k, difference), places);
+      return `${k > 0 && Number(text) !== 0 ? "+" : ""}${text}°`;
+    },
     insulation: (si: number) =>
       u.insulation === "R"
         ? `R ${write(toShown(si, insulation), 1)}`
