@@ -108,9 +108,13 @@ public sealed record TrackRecord(
         var known = stated;
         foreach (var counted in sleeper.Entries)
         {
-            if (counted is not { Told: { } told, Moved: { } moved })
+            // What was removed since it was learned from is judged no more.
+            if (
+                counted is not { Told: { } told, Moved: { } moved }
+                || !entries.TryGetValue(counted.EntryId, out var entry)
+            )
                 continue;
-            var (entry, margin) = (entries[counted.EntryId], told.MarginK + known);
+            var margin = told.MarginK + known;
             yield return new(
                 entry.Id,
                 sleeper.SleeperId,
