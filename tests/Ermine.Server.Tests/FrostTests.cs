@@ -101,18 +101,22 @@ public sealed class FrostTests(App app) : IClassFixture<App>
         var gloves = dry["gaps"]!.AsArray().Single(g => (string)g!["slot"]!["purpose"]! == "gloves")!;
         Assert.InRange((int)gloves["owned"]!, 3, 9);
         Assert.Equal(8, dry["habits"]!.AsArray().Count);
-        var lost = (
-            await app.Post(
-                "/api/plan/losses",
-                new
-                {
-                    trip,
-                    night = 0,
-                    member = 0,
-                }
-            )
-        ).Body!.AsArray();
+        async Task<System.Text.Json.Nodes.JsonArray> Losses() =>
+            (
+                await app.Post(
+                    "/api/plan/losses",
+                    new
+                    {
+                        trip,
+                        night = 0,
+                        member = 0,
+                    }
+                )
+            ).Body!.AsArray();
+        var lost = await Losses();
         Assert.Contains((string)lost[0]!["mishap"]!, (string[])["missing", "soaked"]);
+        // What weighs the same stands in the same order each time.
+        Assert.Equal(lost.ToJsonString(), (await Losses()).ToJsonString());
     }
 
     [Fact]

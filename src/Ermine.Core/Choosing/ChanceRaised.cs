@@ -84,6 +84,7 @@ public static class ChanceRaised
                         fix
                     );
                 })
+                .AsSequential()
                 .OrderByDescending(r => r.To)
                 .Take(2),
         ];

@@ -67,14 +67,28 @@ public static class OneLostAtATime
                 .WithCancellation(run.Context.Stop)
                 .Select(m => Ask(run, m.item, m.mishap, before, already))
                 .Where(asked => asked is not null)
+                // In one row from here on: sorted side by side, what weighs the same would stand in another order each time.
+                .AsSequential()
                 .OrderBy(asked => asked!.Margin)
+                .ThenBy(asked => asked!.Body)
+                .ThenBy(asked => asked!.Item.Name, StringComparer.Ordinal)
+                .ThenBy(asked => asked!.Mishap)
                 .Take(Most)
                 // The trip without the thing is played again rather than kept: there may be a hundred of them.
                 .Select(asked => Told(run, asked!)),
         ];
     }
 
-    private sealed record Asked(KitItem Item, Mishap Mishap, int Night, double Margin, ColdLine Before, int? FirstGap);
+    /// <summary>A mishap at its worst night: what is to spare there for body and feet together, and for the body alone.</summary>
+    private sealed record Asked(
+        KitItem Item,
+        Mishap Mishap,
+        int Night,
+        double Margin,
+        double Body,
+        ColdLine Before,
+        int? FirstGap
+    );
 
     private static ColdLine Holds(TripRun run, int night) => run.HoldsTogether(night).Together;
 
@@ -98,11 +112,10 @@ public static class OneLostAtATime
         {
             if (run.LowOf(n) is not { } low)
                 continue;
-            var then = Holds(other, n);
-            // Past every temperature there is no margin to rank by: in no air is the worst, in any air the best.
-            var margin = then.MarginAt(low)?.Kelvin ?? (then.In(low) ? double.MaxValue : double.MinValue);
-            if (worst is null || margin < worst.Margin)
-                worst = new(item, mishap, n, margin, before[n], null);
+            var then = other.HoldsTogether(n);
+            var (margin, body) = (ToSpare(then.Together, low), ToSpare(then.Body, low));
+            if (worst is null || (margin, body).CompareTo((worst.Margin, worst.Body)) < 0)
+                worst = new(item, mishap, n, margin, body, before[n], null);
         }
         if (worst is null)
             return null;
@@ -113,6 +126,10 @@ public static class OneLostAtATime
             : worst.Before.CompareTo(line) < 0;
         return hurts || gap is not null ? worst with { FirstGap = gap } : null;
     }
+
+    /// <summary>Past every temperature there is no margin to rank by: in no air is the worst, in any air the best.</summary>
+    private static double ToSpare(ColdLine line, Temperature low) =>
+        line.MarginAt(low)?.Kelvin ?? (line.In(low) ? double.MaxValue : double.MinValue);
 
     private static OneLost Told(TripRun run, Asked asked)
     {
