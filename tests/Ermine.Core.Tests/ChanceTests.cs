@@ -145,6 +145,9 @@ public class ChanceTests
         Assert.Contains(warm.Plan(0).Assumed, a => a.StartsWith("From nine nights", StringComparison.Ordinal));
         var who = warm.Plan(0).Swings.Single(s => s.What.StartsWith("who sleeps", StringComparison.Ordinal));
         Assert.Equal((-1.0, 1.0), (who.Worse.Kelvin, who.Better.Kelvin));
+        Assert.DoesNotContain(warm.Plan(0).Assumed, a => a.Contains("little to build on", StringComparison.Ordinal));
+        var once = Run(Sleeper.StandardWoman.Knowing(new(Known.Normal(3, 2, 1))), -26).Plan(0);
+        Assert.Contains(once.Assumed, a => a.Contains("little to build on", StringComparison.Ordinal));
         // The stated offset stops speaking once nights do.
         var said = Run((Sleeper.StandardWoman with { StatedOffsetK = -6 }).Knowing(new(Known.Normal(3, 1, 9))), -26);
         Assert.Equal(warm.Plan(0).Margin, said.Plan(0).Margin);

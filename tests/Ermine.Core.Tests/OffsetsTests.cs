@@ -94,6 +94,15 @@ public class OffsetsTests
     }
 
     [Fact]
+    public void Of_very_many_nights_the_latest_have_curves()
+    {
+        var nights = Enumerable.Range(0, 75).Select(n => new NightTold(n % 5 - 1, Slept.Fine)).ToArray();
+        var learned = Offsets.Of(nights);
+        Assert.Equal((15, Offsets.MostCurves + 1), (learned.Hill.LeftOut, learned.Hill.Curves.Count));
+        Assert.Equal(75, learned.Moved.Count);
+    }
+
+    [Fact]
     public void Of_simulated_sleepers_the_bands_hold_and_the_error_halves()
     {
         var (held, before, after) = (0, 0.0, 0.0);

@@ -76,6 +76,9 @@ public static class NightAnswers
     /// <summary>Feet that hold so much further than the body do not lead, whichever single input is moved, K.</summary>
     private const double FeetAreFar = 8;
 
+    /// <summary>Nights under which what they give is not to be built on (assumption).</summary>
+    private const int FewNights = 3;
+
     /// <summary>Every night, each without what is only shown of the night that is looked at.</summary>
     public static IReadOnlyList<NightAnswer> All(TripRun run) =>
         [.. Enumerable.Range(0, run.Count).Select(n => Line(run, n))];
@@ -209,7 +212,12 @@ public static class NightAnswers
         if (where.Surface == Surface.Glacier)
             yield return $"Mean annual air on the glacier: {where.GlacierMeanAnnual:0} °C.";
         if (run.Model.Sleeper.Offset is { Count: > 0 } own)
-            yield return $"From {Said.Nights(own.Count)} of one's own: {Said.Warmer(own.Mean)}, ±{own.Sd:0.0} °C. It takes the place of ±{KnownBody.OffsetPriorK:0}.";
+            yield return $"From {Said.Nights(own.Count)} of one's own: {Said.Warmer(own.Mean)}, ±{own.Sd:0.0} °C. It takes the place of ±{KnownBody.OffsetPriorK:0}."
+                + (
+                    own.Count < FewNights && own.Mean > run.Model.Sleeper.StatedOffsetK
+                        ? " So few nights are little to build on: keep in hand what they seem to give."
+                        : ""
+                );
         else if (run.Model.Sleeper.StatedOffsetK != 0)
             yield return "The sleeper's own statement of sleeping warm or cold moves the answer; nothing has been measured yet.";
         var nights = run.Trip.Nights;

@@ -15,11 +15,12 @@ public sealed record NightTold(double MarginK, Slept Slept, double HalfRangeK = 
 /// <param name="SdK">The standard deviation after it.</param>
 public sealed record Moved(double ByK, double MeanK, double SdK);
 
-/// <summary>Bell curves at evenly spaced offsets, the first before any night and one after each, highest value of all 1.</summary>
+/// <summary>Bell curves at evenly spaced offsets, the first before any night and one after each of the latest, highest value of all 1.</summary>
 /// <param name="FromK">First offset, K.</param>
 /// <param name="StepK">From one to the next, K.</param>
+/// <param name="LeftOut">Nights, from the first, whose curves are left out.</param>
 /// <param name="Curves">The curves.</param>
-public sealed record Hill(double FromK, double StepK, IReadOnlyList<IReadOnlyList<double>> Curves);
+public sealed record Hill(double FromK, double StepK, int LeftOut, IReadOnlyList<IReadOnlyList<double>> Curves);
 
 /// <summary>A sleeper as own nights show.</summary>
 /// <param name="Offset">How much warmer or colder than the model, K.</param>
@@ -33,6 +34,9 @@ public sealed record OffsetLearned(Known Offset, IReadOnlyList<Moved> Moved, Hil
 /// </summary>
 public static class Offsets
 {
+    /// <summary>Nights of which curves are shown, the latest.</summary>
+    public const int MostCurves = 60;
+
     /// <summary>Ends and step of the curves that are shown, K.</summary>
     private const double ShownK = 12,
         ShownStepK = 0.25;
@@ -51,7 +55,8 @@ public static class Offsets
             now.Take(o => Likelihood(night, o));
             var then = now.Told(moved.Count + 1);
             moved.Add(new(then.Mean - known.Mean, then.Mean, then.Sd));
-            curves.Add(Curve(now));
+            if (moved.Count > nights.Count - MostCurves)
+                curves.Add(Curve(now));
             known = then;
         }
         var highest = curves.Max(c => c.Max());
@@ -61,6 +66,7 @@ public static class Offsets
             new(
                 -ShownK,
                 ShownStepK,
+                Math.Max(0, nights.Count - MostCurves),
                 [.. curves.Select(c => (IReadOnlyList<double>)[.. c.Select(y => Math.Round(y / highest, 4))])]
             )
         );

@@ -23,7 +23,9 @@ export function Hill(props: {
   const x = (k: number) => ((k + shownK) / (2 * shownK)) * width;
   const y = (v: number) => ground - v * (ground - 26);
   const last = hill.curves.length - 1;
-  const at = Math.min(last, props.after ?? last);
+  // Of a night long ago no curve is shown: then the latest stands.
+  const asked = props.after === null ? last : props.after - hill.leftOut;
+  const at = asked < 1 ? last : Math.min(last, asked);
   const line = (curve: number[]) =>
     curve
       .map((v, i) => ({ k: hill.fromK + i * hill.stepK, v }))
@@ -71,7 +73,7 @@ export function Hill(props: {
             stroke="none"
           />
           <path d={line(now)} fill="none" stroke="var(--ink)" strokeWidth={3} />
-          {props.after !== null && before && (
+          {props.after !== null && asked === at && before && (
             <path d={line(before)} fill="none" stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="4 4" />
           )}
           <line x1={x(0)} x2={x(0)} y1={14} y2={ground} stroke="var(--soft)" strokeDasharray="2 4" />
