@@ -3,7 +3,7 @@ import type { NightEvent, Schema, Trip } from "../api/client";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
 import { NumberField } from "../parts/Field";
-import { outfitsOf } from "../state/outfit";
+import { blankEvent, outfitsOf } from "../state/outfit";
 import { bedtimeOf, newId, systemOf } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units, useWrite } from "../units/units";
@@ -68,18 +68,6 @@ export function Damp(props: {
   );
 }
 
-const plainEvent: Omit<NightEvent, "id" | "kind" | "hour"> = {
-  kcal: null,
-  litres: null,
-  waterC: null,
-  itemId: null,
-  watts: null,
-  hours: null,
-  massKg: null,
-  region: null,
-  wrapped: true,
-};
-
 export function Changes(props: {
   trip: Trip;
   who: number;
@@ -111,11 +99,11 @@ export function Changes(props: {
     change(there ? changes.filter((c) => c !== there) : [...changes, { ...event, id: newId() }]);
   };
   const done: Omit<NightEvent, "id">[] = [
-    { ...plainEvent, kind: "closeUp", hour: 27 },
-    { ...plainEvent, kind: "openUp", hour: 23 },
-    { ...plainEvent, kind: "hotBottle", hour: bedtime.inHour, litres: 1, waterC: 90 },
-    { ...plainEvent, kind: "meal", hour: 27, kcal: 400 },
-    { ...plainEvent, kind: "warmUp", hour: 27 },
+    { ...blankEvent, kind: "closeUp", hour: 27 },
+    { ...blankEvent, kind: "openUp", hour: 23 },
+    { ...blankEvent, kind: "hotBottle", hour: bedtime.inHour, litres: 1, waterC: 90 },
+    { ...blankEvent, kind: "meal", hour: 27, kcal: 400 },
+    { ...blankEvent, kind: "warmUp", hour: 27 },
   ];
   return (
     <Asked title="What was done otherwise than planned?">
@@ -134,7 +122,7 @@ export function Changes(props: {
               id: i.id,
               name: `${i.name} on`,
               on: has("putOn", i.id) !== undefined,
-              onPress: () => toggle({ ...plainEvent, kind: "putOn", hour: 27, itemId: i.id }),
+              onPress: () => toggle({ ...blankEvent, kind: "putOn", hour: 27, itemId: i.id }),
             })),
         ]}
       />

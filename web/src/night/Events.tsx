@@ -4,7 +4,7 @@ import { useId } from "react";
 import { api, type Bedtime, type NightAnswer, type NightEvent, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice, NumberField } from "../parts/Field";
-import type { Outfit } from "../state/outfit";
+import { blankEvent, type Outfit } from "../state/outfit";
 import { newId } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, type Unit, units, useWrite } from "../units/units";
@@ -123,21 +123,7 @@ export function AddEvent(props: {
     return item && !worn.has(id) && item.kind !== "pad" ? [item] : [];
   });
   const taken = plan.items.filter((p) => p.item.kind === "garment" || p.item.kind === "liner");
-  const blank: NightEvent = {
-    id: "",
-    kind: "closeUp",
-    hour: 0,
-    kcal: null,
-    litres: null,
-    waterC: null,
-    itemId: null,
-    watts: null,
-    hours: null,
-    massKg: null,
-    region: null,
-    wrapped: true,
-  };
-  const add = (part: Partial<NightEvent>) => props.onAdd({ ...blank, ...part, id: newId() });
+  const add = (part: Partial<NightEvent>) => props.onAdd({ ...blankEvent, ...part, id: newId() });
   const later = Math.min(evening.upHour - 1, Math.max(evening.inHour, (plan.hours?.coolFrom ?? 27) - 0.5));
   const hour = Math.round(later * 6) / 6;
   const soft = plan.items.some((p) => p.item.kind === "pad" && p.item.soft);

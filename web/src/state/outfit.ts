@@ -1,4 +1,4 @@
-import type { Bedtime, Schema, SleepSystem, Trip } from "../api/client";
+import type { Bedtime, NightEvent, Schema, SleepSystem, Trip } from "../api/client";
 
 type Use = Schema["Use"];
 type Job = Schema["Job"];
@@ -37,6 +37,22 @@ export const plainHabits: Schema["Habits"] = {
 };
 
 /** Nine to seven, nothing done. */
+/** Something done in a night of which nothing is said yet. */
+export const blankEvent: NightEvent = {
+  id: "",
+  kind: "closeUp",
+  hour: 0,
+  kcal: null,
+  litres: null,
+  waterC: null,
+  itemId: null,
+  watts: null,
+  hours: null,
+  massKg: null,
+  region: null,
+  wrapped: true,
+};
+
 export const plainBedtime: Bedtime = {
   inHour: 21,
   upHour: 31,
