@@ -101,6 +101,21 @@ export function LivedLadder(props: {
                   />
                 </g>
               ))}
+              {entries.map(
+                (e, i) =>
+                  props.chosen === e.id && (
+                    <rect
+                      key={e.id}
+                      x={axis + i * column + 2}
+                      y={4}
+                      width={column - 4}
+                      height={height - 8}
+                      rx={12}
+                      fill="var(--card)"
+                      opacity={0.5}
+                    />
+                  ),
+              )}
               {entries.map((e, i) => {
                 const left = axis + i * column;
                 const middle = left + column / 2;
@@ -112,17 +127,6 @@ export function LivedLadder(props: {
                 const first = i === 0 || entries[i - 1]?.trip !== e.trip;
                 return (
                   <g key={e.id} opacity={e.leftOut ? 0.45 : 1}>
-                    {props.chosen === e.id && (
-                      <rect
-                        x={left + 2}
-                        y={4}
-                        width={column - 4}
-                        height={height - 8}
-                        rx={12}
-                        fill="var(--card)"
-                        opacity={0.5}
-                      />
-                    )}
                     {first && i > 0 && (
                       <line
                         x1={left}
