@@ -21,11 +21,8 @@ internal static class Said
     ];
 
     /// <summary>eleven nights</summary>
-    public static string Nights(int count) => Things(count, "night");
-
-    /// <summary>one day, two days</summary>
-    public static string Things(int count, string one) =>
-        $"{(count < Words.Length ? Words[count] : $"{count}")} {one}{(count == 1 ? "" : "s")}";
+    public static string Nights(int count) =>
+        $"{(count < Words.Length ? Words[count] : $"{count}")} night{(count == 1 ? "" : "s")}";
 
     /// <summary>about 2 °C colder than the model</summary>
     public static string Warmer(double kelvin) =>

@@ -2,14 +2,12 @@ import { useState } from "react";
 import type { LoadAnswer, LoadPlan, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
-import { dateInWords } from "../state/trip";
+import { dateInWords, today } from "../state/trip";
 import { editOne } from "../state/workspace";
 import { checks, lookReasons } from "../units/words";
 import { useNames } from "./Findings";
 import { TickBox, useTicks } from "./ticks";
 import type { LoadEdit } from "./useLoad";
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is looked at before leaving, the most pressing first; what was mended goes into the thing's history. */
 export function Leaving(props: {

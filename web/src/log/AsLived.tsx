@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Learned, LogEntry, Schema, Sleeper } from "../api/client";
 import { Button } from "../parts/Button";
+import { TextField } from "../parts/Field";
 import { dateInWords } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { counted as count } from "../units/chance";
@@ -18,7 +19,9 @@ export function AsLived(props: {
   sleeper: Sleeper;
   entries: LogEntry[];
   learned: Learned;
-  onLog: (entry: LogEntry) => void;
+  /** Which night of the trip that is looked at an entry is of, from 0; −1 for none. */
+  nightOf: (entry: LogEntry) => number;
+  onLog: (night: number) => void;
 }) {
   const { learned, entries } = props;
   const mine = learned.learned.sleepers.find((s) => s.sleeperId === props.sleeper.id);
@@ -40,7 +43,13 @@ export function AsLived(props: {
             held, for the sleeper as known then
           </Key>
         </p>
-        {entry && <Whole entry={entry} counted={counted.get(entry.id)} onLog={() => props.onLog(entry)} />}
+        {entry && (
+          <Whole
+            entry={entry}
+            counted={counted.get(entry.id)}
+            onLog={props.nightOf(entry) < 0 ? null : () => props.onLog(props.nightOf(entry))}
+          />
+        )}
         <Corrections corrections={learned.learned.corrections} />
         <Places places={learned.learned.places} />
       </div>
@@ -168,7 +177,11 @@ function Blood({ name, known, stated }: { name: string; known: Known | null; sta
 }
 
 /** One night whole, as it was logged. */
-function Whole(props: { entry: LogEntry; counted: Schema["Counted"] | undefined; onLog: () => void }) {
+function Whole(props: {
+  entry: LogEntry;
+  counted: Schema["Counted"] | undefined;
+  onLog: (() => void) | null;
+}) {
   const { entry, counted } = props;
   const items = useWorkspace((s) => s.items);
   const w = useWrite();
@@ -228,20 +241,18 @@ function Whole(props: { entry: LogEntry; counted: Schema["Counted"] | undefined;
           >
             {entry.leftOut === null ? "Leave it out" : "Let it count"}
           </Button>
-          {entry.tripId && <Button onClick={props.onLog}>Open it</Button>}
+          {props.onLog && <Button onClick={props.onLog}>Open it</Button>}
         </span>
       </div>
       {entry.leftOut !== null && (
-        <label className="mt-2 block">
-          <span className="text-[13px] text-soft">Why nothing is to be learned from it</span>
-          <input
-            className="min-h-12 w-full rounded-md border border-edge/60 bg-card px-2.5 sm:min-h-9"
+        <div className="mt-2">
+          <TextField
+            label="Why nothing is to be learned from it"
+            path="leftOut"
             value={entry.leftOut}
-            onChange={(ev) =>
-              editOne("log", entry.id, (e) => ({ ...e, leftOut: ev.target.value }), `why/${entry.id}`)
-            }
+            onChange={(leftOut) => editOne("log", entry.id, (e) => ({ ...e, leftOut }), `why/${entry.id}`)}
           />
-        </label>
+        </div>
       )}
       <dl className="mt-2 grid grid-cols-[7rem_1fr] gap-x-3 gap-y-1">
         {rows.map(([k, v]) => (

@@ -1,11 +1,11 @@
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import type { Problem } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
 import { Segments } from "../parts/Segments";
 import { entryOf, useLearned, useLog } from "../state/log";
-import { dayName, useGo, useTrip } from "../state/trip";
+import { dayName, today, useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { counted } from "../units/chance";
 import { useWrite } from "../units/units";
@@ -24,13 +24,14 @@ export function Component() {
   const learned = useLearned();
   const sleepers = useWorkspace((s) => s.sleepers);
   const go = useGo();
+  const navigate = useNavigate();
   const w = useWrite();
   const [params, setParams] = useSearchParams();
   const sleeper = sleepers[member?.sleeperId ?? ""] ?? Object.values(sleepers)[0];
   const own = entries.filter((e) => e.sleeperId === sleeper?.id);
   const asked = params.get("of");
   // Once the night has come the form is what is wanted; before it, what is known.
-  const come = night !== undefined && night.date <= new Date().toISOString().slice(0, 10);
+  const come = night !== undefined && night.date <= today();
   // Decided when the log is first seen: what is logged then does not turn the page away.
   const [first, setFirst] = useState<View | null>(null);
   if (ready && first === null) setFirst(come || own.length === 0 ? "night" : "lived");
@@ -105,13 +106,8 @@ export function Component() {
               sleeper={sleeper}
               entries={own}
               learned={learned.data}
-              onLog={(e) => {
-                const at = trip?.nights.findIndex((n) => n.date === e.date) ?? -1;
-                if (at >= 0) {
-                  go.station("log", at);
-                  show("night");
-                }
-              }}
+              nightOf={(e) => trip?.nights.findIndex((n) => n.date === e.date) ?? -1}
+              onLog={(at) => navigate(`/trips/${trip?.id}/log/${at + 1}?of=night`)}
             />
           </div>
         ) : (

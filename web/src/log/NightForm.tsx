@@ -3,7 +3,7 @@ import type { Learned, LogEntry, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
 import { type Kept, logIt, removeEntry, usePlanKept, withNight } from "../state/log";
-import { dateInWords } from "../state/trip";
+import { dateInWords, today } from "../state/trip";
 import { editOne } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { Asked, Chips, One } from "./Choose";
@@ -181,8 +181,6 @@ export function NightForm(props: {
     </div>
   );
 }
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** The plan is kept with what was logged just now, also where it was answered only after the first press. */
 function useKeptPlan(entry: LogEntry | undefined, kept: Kept | undefined) {

@@ -1,11 +1,10 @@
 import { useState } from "react";
 import type { Schema } from "../api/client";
 import { Button } from "../parts/Button";
+import { today } from "../state/trip";
 import { editOne } from "../state/workspace";
 import { counted } from "../units/chance";
 import { toShown, units, useWrite, write } from "../units/units";
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** Things that keep coming out otherwise than they say: proposed, never applied unasked. */
 export function Corrections({ corrections }: { corrections: Schema["LabelCorrection"][] }) {

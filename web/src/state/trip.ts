@@ -290,6 +290,9 @@ export function newNight(date: string, like?: Night): Night {
   };
 }
 
+/** Today, as nights are dated. */
+export const today = () => new Date().toISOString().slice(0, 10);
+
 export function dayAfter(date: string, days = 1): string {
   const day = new Date(`${date}T12:00:00Z`);
   day.setUTCDate(day.getUTCDate() + days);

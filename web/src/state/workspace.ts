@@ -127,7 +127,7 @@ export const useWorkspace = create<Workspace>()((set, get) => {
   const standing = async (kind: Kind): Promise<Record<string, Kinds[Kind]>> =>
     kind === "log" ? byId(await api.log()) : byId<Kinds[Kind]>((await api.workspace())[kind]);
 
-  /** Saves in the order of editing, things before the trips that use them; what fails stays unsaved and is tried with the next edit. */
+  /** Saves in the order of editing, things and sleepers before what is logged of them and before the trips that use them; what fails stays unsaved and is tried with the next edit. */
   const saveAll = async () => {
     if (working) return;
     working = true;
@@ -140,7 +140,8 @@ export const useWorkspace = create<Workspace>()((set, get) => {
         const removed = (id: string) => !get()[unsaved[id] as Kind][id];
         const waiting = Object.keys(unsaved);
         const id =
-          waiting.find((x) => unsaved[x] !== "trips" && !removed(x)) ??
+          waiting.find((x) => (unsaved[x] === "items" || unsaved[x] === "sleepers") && !removed(x)) ??
+          waiting.find((x) => unsaved[x] === "log" && !removed(x)) ??
           waiting.find((x) => unsaved[x] === "trips") ??
           waiting[0];
         const kind = id && unsaved[id];
