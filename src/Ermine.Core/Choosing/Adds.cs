@@ -50,10 +50,9 @@ public static class Adds
     /// <summary>Things owned with which the trip is run again: those that would be pressed.</summary>
     public const int MostReplayed = 6;
 
-    private static readonly IReadOnlyList<ItemType> ForNight =
-    [
-        .. ItemTypes.All.Where(t => t.Usual.IsForNight && t.Drawer != Drawer.Hands),
-    ];
+    /// <summary>Types that can be slept in or on.</summary>
+    internal static IReadOnlyList<ItemType> ForNight { get; } =
+    [.. ItemTypes.All.Where(t => t.Usual.IsForNight && t.Drawer != Drawer.Hands)];
 
     private static readonly Closet Usual = new(ForNight.Select(t => t.Usual));
 

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Ermine.Core.Body;
 using Ermine.Core.Dryness;
+using Ermine.Core.Ends;
 using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Heat;
@@ -101,7 +102,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     }
 
     /// <summary>Whether a threshold holds in an air outside; the line is sought only where that air lies close to it.</summary>
-    private bool HoldsIn(Temperature outside, BuiltStack stack, Threshold threshold, Surroundings where)
+    internal bool HoldsIn(Temperature outside, BuiltStack stack, Threshold threshold, Surroundings where)
     {
         var thermal = stack.Thermal;
         var climate = where.ClimateAt(outside, thermal.Hung);
@@ -286,6 +287,83 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             );
         var low = context.Weather(night)?.Low.PlanFor ?? new(AirIfUnknown);
         return new(ToPlay(night, [.. stacks], bedtime, Sources(bedtime)), low);
+    }
+
+    /// <summary>
+    /// Most that feet may lose into the air, W/m²K, for them to hold through a night if the body is as warm as it can be; infinite where
+    /// something is put on or taken off in the night.
+    /// </summary>
+    /// <param name="night">Which, from 0; its low is known.</param>
+    /// <param name="bedtime">When it begins and ends and what is done.</param>
+    /// <param name="outside">Its low.</param>
+    /// <param name="lies">Where one lies among several.</param>
+    internal double MostFromFeet(int night, Bedtime bedtime, Temperature outside, LiesAt lies)
+    {
+        if (
+            bedtime.Events.Any(e =>
+                e.Kind is NightEventKind.PutOn or NightEventKind.TakeOff or NightEventKind.OpenVents
+            )
+        )
+            return double.PositiveInfinity;
+        var warmer = outside - context.Weather(night)!.Low.PlanFor;
+        var where = context.Where(night, lies);
+        bool Holds(double feet) =>
+            HeatOfNight
+                .Lowest(
+                    ToPlay(
+                        night,
+                        [
+                            new(
+                                bedtime.InHour,
+                                new(Regions.Each(r => r == Region.Feet ? feet : 0), Regions.Each(_ => 0.0), 0, 0),
+                                where
+                            ),
+                        ],
+                        bedtime,
+                        Sources(bedtime)
+                    ),
+                    warmer.Kelvin
+                )
+                .SettledFeet >= Feet.HoldFrom;
+        var (holds, fails) = (0.0, 30.0);
+        if (Holds(fails))
+            return double.PositiveInfinity;
+        for (var n = 0; n < 24; n++)
+        {
+            var middle = (holds + fails) / 2;
+            (holds, fails) = Holds(middle) ? (middle, fails) : (holds, middle);
+        }
+        return fails;
+    }
+
+    /// <summary>
+    /// Whether a night may be slept through if everything were dry and the air outside so cold: the threshold holds, and by its hours skin and
+    /// feet stay warm.
+    /// </summary>
+    /// <param name="night">Which, from 0; its low is known.</param>
+    /// <param name="system">What is slept in.</param>
+    /// <param name="bedtime">When it begins and ends and what is done.</param>
+    /// <param name="threshold">What must hold.</param>
+    /// <param name="outside">Its low.</param>
+    internal bool MayHoldDry(int night, SleepSystem system, Bedtime bedtime, Threshold threshold, Temperature outside)
+    {
+        var (stack, where) = Lay(night, system, null);
+        if (!HoldsIn(outside, stack, threshold, where))
+            return false;
+        var segments = Segments(night, system, bedtime, null, stack.Layers);
+        var stacks = segments.Select(
+            (s, n) =>
+                From(
+                    s.FromHour,
+                    s,
+                    (n == 0 ? stack : Vapoured(night, Wet(night, s.Stack, (Water?)null), s.Where)).Thermal
+                )
+        );
+        var (skin, settled, _) = HeatOfNight.Lowest(
+            ToPlay(night, [.. stacks], bedtime, Sources(bedtime)),
+            (outside - context.Weather(night)!.Low.PlanFor).Kelvin
+        );
+        return skin >= Verdicts.CoolBelow && settled >= Feet.HoldFrom;
     }
 
     private static bool IsBare(BuiltStack stack) => stack.Layers.Things.Count == 0;

@@ -40,6 +40,9 @@ public sealed record BuiltStack
     /// <summary>Resistance of the thing at a place, averaged over a region with its cover, m²K/W.</summary>
     public double Mean(int i, Region region) => mean[(int)region * Layers.Things.Count + i];
 
+    /// <summary>What each thing gives by itself, as wet as it is, m²K/W.</summary>
+    internal double[] Alone => alone;
+
     private PlacedItem Placed(int i)
     {
         var thing = Layers.Things[i];

@@ -67,6 +67,20 @@ internal sealed class Underside
     public double Through(Region region, double body, double[] alone, bool hanging, Span<double> mean)
     {
         Span<Piece> pieces = stackalloc Piece[under.Length];
+        LayOut(region, alone, hanging, pieces, mean);
+        var (whole, from) = (0.0, 0.0);
+        while (from < 1)
+        {
+            var (to, pads) = ParallelPaths.Way(pieces, from);
+            whole += (to - from) / (body + Below(region, pads));
+            from = to;
+        }
+        var slides = SlidesOff(region);
+        return slides > 0 ? (1 - slides) * whole + slides / (body + Below(region, 0)) : whole;
+    }
+
+    private void LayOut(Region region, double[] alone, bool hanging, Span<Piece> pieces, Span<double> mean)
+    {
         pieces.Clear();
         var main = MainUnderquilt(alone);
         for (var n = 0; n < under.Length; n++)
@@ -78,16 +92,28 @@ internal sealed class Underside
             pieces[n] = Laid(i, region, (hangs && i != main ? StackBuilder.FurtherUnderquilt : 1) * alone[i]);
             mean[i] = pieces[n].Mean;
         }
-        var (whole, from) = (0.0, 0.0);
+    }
+
+    /// <summary>The same way by way, from the head end: what lies under each. Arms that slide off a narrow pad are the last.</summary>
+    /// <inheritdoc cref="Through"/>
+    public UnderWay[] Ways(Region region, double[] alone, bool hanging)
+    {
+        Span<Piece> pieces = stackalloc Piece[under.Length];
+        Span<double> mean = stackalloc double[things.Length];
+        LayOut(region, alone, hanging, pieces, mean);
+        var (found, from, slides) = (new List<UnderWay>(), 0.0, SlidesOff(region));
         while (from < 1)
         {
             var (to, pads) = ParallelPaths.Way(pieces, from);
-            whole += (to - from) / (body + Below(region, pads));
+            found.Add(new((1 - slides) * from, (1 - slides) * to, Below(region, pads)));
             from = to;
         }
-        var slides = narrow && region == Region.Torso ? StackBuilder.ArmsOffNarrowPad : 0;
-        return slides > 0 ? (1 - slides) * whole + slides / (body + Below(region, 0)) : whole;
+        if (slides > 0)
+            found.Add(new(1 - slides, 1, Below(region, 0)));
+        return [.. found];
     }
+
+    private double SlidesOff(Region region) => narrow && region == Region.Torso ? StackBuilder.ArmsOffNarrowPad : 0;
 
     private double Below(Region region, double pads) =>
         Hung ? pads + filling + Still + clinging : Math.Max(Conductances.PadEffective(pads + filling), gap[region]);
@@ -104,10 +130,12 @@ internal sealed class Underside
         return main;
     }
 
+    private Piece Laid(int i, Region region, double resistance) => Laid(things[i].Item, region, resistance);
+
     /// <summary>A short pad lies where it reaches the next region.</summary>
-    private Piece Laid(int i, Region region, double resistance)
+    internal static Piece Laid(KitItem item, Region region, double resistance)
     {
-        var cover = things[i].Item.Cover;
+        var cover = item.Cover;
         var fromFoot = region switch
         {
             Region.Head => cover.Torso > 0,

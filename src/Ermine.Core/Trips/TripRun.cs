@@ -78,6 +78,25 @@ public sealed class TripRun
         return PlanOf(night).IsLaidOut ? Handed(bedtime, this[night].Day) : bedtime;
     }
 
+    /// <summary>
+    /// When a night begins and ends and what is done, got into as warm as it may be whatever else is slept in: a laid-out day ends a little
+    /// warmer where the night before it was.
+    /// </summary>
+    internal Bedtime BedtimeAtBest(int night) =>
+        BedtimeOf(night) is { FromTheDay: { } day } bedtime
+            ? bedtime with
+            {
+                FromTheDay = new(
+                    day.Debt - WarmerByNight,
+                    Math.Min(day.FeetC + WarmerByNight, Ends.Extremity.Warmest),
+                    day.HandsC
+                ),
+            }
+            : BedtimeOf(night);
+
+    /// <summary>Most by which another bed the night before warms one in the evening, °C and Wh/m² (assumption).</summary>
+    private const double WarmerByNight = 3;
+
     /// <summary>What is planned for the day before a night.</summary>
     public DayPlan PlanOf(int night) => Outfit.Dry.DayOf(Trip.Nights[night].Id);
 

@@ -1,0 +1,317 @@
+using Ermine.Core.Body;
+using Ermine.Core.Frost;
+using Ermine.Core.Ground;
+using Ermine.Core.Heat;
+using Ermine.Core.Kit;
+using Ermine.Core.Nights;
+using Ermine.Core.Stack;
+using Ermine.Core.Trips;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>
+/// What beds of some things lose dry on the hardest of the nights that are chosen for, as planes that lie under it: while bags and quilts are
+/// still open, and once they are decided.
+/// </summary>
+internal sealed class BedLosses
+{
+    /// <summary>Cloth over the covered body, by which the heat of skin vapour is sampled.</summary>
+    private static readonly KitItem Cloth = new(
+        Guid.NewGuid(),
+        "cloth",
+        ItemKind.Garment,
+        100,
+        [new(ClaimKind.SquareMetreKelvinPerWatt, 1)],
+        ClaimSource.Measured,
+        new(0, 1, 1, 1)
+    );
+
+    private static readonly ItemReading ClothReading = ItemReader.Read(Cloth);
+
+    /// <summary>What of it is worn there, m²K/W.</summary>
+    private static readonly double[] Samples = [0.002, 0.2, 0.6, 1.4, 3, 6],
+        FineSamples = [0.002, 0.1, 0.2, 0.3, 0.45, 0.6, 0.8, 1, 1.3, 1.7, 2.3, 3, 6];
+
+    /// <summary>By so much the line between samples is laid lower, W/m².</summary>
+    private const double Slack = 0.1,
+        FineSlack = 0.05;
+
+    /// <summary>Covers whose fabrics are counted at once while they are open: more of them count for nothing.</summary>
+    private const int MostFilms = 4;
+
+    private readonly TripRun run;
+    private readonly ChoiceThings things;
+    private readonly double[] grams;
+    private readonly AirOf hardest;
+    private readonly Giving[] giving;
+
+    /// <summary>The air of one night as a bed meets it.</summary>
+    private sealed record AirOf(LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
+
+    /// <summary>Takes what nights ask for.</summary>
+    /// <param name="run">The trip.</param>
+    /// <param name="things">What may be chosen.</param>
+    /// <param name="demands">What the nights ask of a bed, at least one.</param>
+    /// <param name="like">The same at another level: what things give by themselves stays.</param>
+    public BedLosses(TripRun run, ChoiceThings things, IReadOnlyList<NightDemand> demands, BedLosses? like = null)
+    {
+        (this.run, this.things) = (run, things);
+        grams = [.. things.All.Select(t => t.Grams)];
+        Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
+        hardest = AirAt(Demands[0], 0);
+        giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
+        Unders = like?.Unders ?? UnderSet.WorthLyingOn(things, giving);
+    }
+
+    /// <summary>What the nights ask, the hardest first.</summary>
+    public IReadOnlyList<NightDemand> Demands { get; }
+
+    /// <summary>What may be lain on.</summary>
+    public IReadOnlyList<UnderSet> Unders { get; }
+
+    /// <summary>By what a thing that is put on gives most for its weight, where nothing is known to be short.</summary>
+    public double Worth(int n) => Regions.All.Sum(r => giving[n].Gives[r] * giving[n].To[r]) / (grams[n] + 1);
+
+    /// <summary>Planes while all but barriers is open.</summary>
+    /// <param name="barriers">The barriers.</param>
+    public LossPlanes Open(int[] barriers)
+    {
+        var films = things
+            .All.Where(t => t.Item.Side == Side.Over)
+            .Select(t => Moisture.FabricResistance(t.Item) ?? 0)
+            .OrderDescending()
+            .Take(MostFilms)
+            .Sum();
+        var loss = new LeastLoss(
+            Bare(barriers, hardest, wind: 0)[0],
+            giving,
+            [.. Enumerable.Range(0, giving.Length)],
+            grams,
+            hardest.Frame,
+            Evaporation(barriers, films, hardest),
+            leakage: 0,
+            open: true,
+            mostWorn: 0
+        );
+        // Planes that touch it where one bag or quilt after the other is taken; whatever barrier is worn, at the same points.
+        var planes = Planes(
+            loss,
+            hardest,
+            things
+                .Tops.Where(n => things.All[n].Item.IsTopLayer)
+                .OrderByDescending(Worth)
+                .Take(MostPoints)
+                .Select(n => new[] { n })
+                .Prepend([]),
+            double.PositiveInfinity,
+            openAt
+        );
+        openAt ??= planes.Points;
+        return planes;
+    }
+
+    /// <summary>Bags and quilts at which planes are laid while they are open.</summary>
+    private const int MostPoints = 6;
+
+    private LossPoints? openAt;
+
+    /// <summary>Planes once bags, quilts, covers and barriers are decided, for each way to lie in them.</summary>
+    /// <param name="taken">They.</param>
+    /// <param name="left">What pads and clothes may add to the load at most, g.</param>
+    /// <param name="frostK">What frost costs in them at least on a night, K.</param>
+    /// <param name="fine">Sampled finer: it will be searched at length.</param>
+    public IReadOnlyList<LossPlanes> Decided(int[] taken, double left, Func<int, double> frostK, bool fine = false)
+    {
+        var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
+        var evaporation = Evaporation(taken, films: 0, air, fine);
+        var mostWorn = MostWorn(left);
+        return
+        [
+            .. Bare(taken, air, air.Where.WindMs)
+                .Select(bed =>
+                    Planes(
+                        new(
+                            bed,
+                            giving,
+                            things.Rest,
+                            grams,
+                            air.Frame,
+                            evaporation,
+                            bed.Leakage,
+                            open: false,
+                            mostWorn
+                        ),
+                        air,
+                        [
+                            [],
+                        ],
+                        left
+                    )
+                ),
+        ];
+    }
+
+    /// <summary>Planes that touch the losses where they balance, or where they are told to.</summary>
+    private LossPlanes Planes(LeastLoss loss, AirOf air, IEnumerable<int[]> points, double left, LossPoints? at = null)
+    {
+        // With feet that lose more it balances not far from there.
+        at ??=
+            Balanced(LossKind.Free) is var free && free.All(s => s is not null)
+                ? new(free, free, Balanced(LossKind.Feet))
+                : new(Balanced(LossKind.Fed), free, Balanced(LossKind.Feet));
+        return new(
+            loss,
+            Touching(LossKind.Fed, at.Fed),
+            Touching(LossKind.Free, at.Free),
+            Touching(LossKind.Feet, at.Feet)
+        )
+        {
+            Points = at,
+        };
+
+        List<LeastLoss.State?> Balanced(LossKind kind) =>
+            kind == LossKind.Feet && double.IsInfinity(air.Frame.MostFromFeet)
+                ? []
+                :
+                [
+                    .. (kind == LossKind.Feet ? points.Take(1) : points).Select(point =>
+                    {
+                        HashSet<int> on = [.. things.PinnedRest, .. point];
+                        return loss.Balanced(kind, on, n => grams[n] <= left && !on.Contains(n));
+                    }),
+                ];
+
+        List<LossPlane> Touching(LossKind kind, IEnumerable<LeastLoss.State?> states) =>
+            [
+                .. states.Select(state =>
+                    state is null
+                        ? new(double.PositiveInfinity, new double[giving.Length], [])
+                        : loss.Touching(state, kind)
+                ),
+            ];
+    }
+
+    /// <summary>Most that clothes may give anywhere for so many grams, m²K/W.</summary>
+    private double MostWorn(double left)
+    {
+        double Gives(int n) => Regions.All.Max(r => giving[n].Gives[r]);
+        var most = 0.0;
+        foreach (var n in things.Clothes.OrderByDescending(n => Gives(n) / (grams[n] + 1e-3)))
+        {
+            if (grams[n] > 0 && grams[n] >= left)
+                return most + Gives(n) * left / grams[n];
+            most += Gives(n);
+            left -= grams[n];
+        }
+        return most;
+    }
+
+    /// <summary>By which nights are ranked: what a usual winter bed would lose more than is made.</summary>
+    private static double UsualLoss(LossFrame frame) =>
+        0.5 * (frame.SkinC - frame.Felt.AirC) + 0.2 * (frame.SkinC - frame.Felt.GroundC) - frame.Heat;
+
+    private AirOf AirAt(NightDemand demand, double frostK)
+    {
+        var warmth = Warmth.Of(run.Model.Sleeper);
+        var where = run.Context.Where(demand.Night, things.Kept.Bed.Lies);
+        var outside = demand.Outside.Celsius - frostK;
+        return new(
+            new(
+                demand.Threshold.SkinCelsius,
+                warmth.SleepingHeat + demand.Threshold.Shivering,
+                where.ClimateAt(
+                    new(Math.Min(warmth.Felt(new(outside)).Celsius, HeatBalance.SearchTo)),
+                    things.Kept.Bed.Hammock is not null
+                ),
+                demand.MostFromFeet
+            ),
+            outside,
+            where,
+            run.Context.Weather(demand.Night)!.Dampness
+        );
+    }
+
+    /// <summary>Lines under the heat that skin vapour carries off through some tops and so much more on the covered body.</summary>
+    private List<(double Constant, double Slope)> Evaporation(int[] taken, double films, AirOf air, bool fine = false)
+    {
+        var bed = things.Bed(taken);
+        var resolved = bed.In(things.Closet).ToList();
+        var inside = resolved.FindLastIndex(r => r.Item.Side != Side.Over) + 1;
+        var cloth = Cloth with { VapourResistance = films > 0 ? films : null };
+        var climate = air.Where.ClimateAt(new(air.OutsideC), things.Kept.Bed.Hammock is not null);
+        var ends = ColumnEnds.Of(air.Frame.SkinC, climate);
+        var share = Regions.BodyShare;
+        (double On, double Heat) Of(double worn)
+        {
+            var reading = ClothReading with { Insulation = new(worn) };
+            List<Resolved> all = [.. resolved];
+            all.Insert(inside, new(cloth, reading, new(cloth.Id, Closure.Closed)));
+            var stack = Lay(all, bed, air, air.Where.WindMs).At(_ => air.Damp);
+            var on =
+                share.Torso * stack.Mean(inside, Region.Torso)
+                + share.Legs * stack.Mean(inside, Region.Legs)
+                + share.Feet * stack.Mean(inside, Region.Feet);
+            return (on / (1 - share.Head), Vapour.SkinEvaporation(stack, ends));
+        }
+        // The hull under the samples: it is nearly but not quite convex.
+        List<(double On, double Heat)> hull = [];
+        foreach (var at in (fine ? FineSamples : Samples).Select(Of).OrderBy(s => s.On))
+        {
+            while (hull.Count > 1 && Slope(hull[^2], at) <= Slope(hull[^2], hull[^1]))
+                hull.RemoveAt(hull.Count - 1);
+            hull.Add(at);
+        }
+        return
+        [
+            .. hull.Zip(
+                hull.Skip(1),
+                (from, to) => (from.Heat - Slope(from, to) * from.On - (fine ? FineSlack : Slack), Slope(from, to))
+            ),
+        ];
+
+        static double Slope((double On, double Heat) a, (double On, double Heat) b) =>
+            b.On > a.On + 1e-9 ? Math.Min(0, (b.Heat - a.Heat) / (b.On - a.On)) : 0;
+    }
+
+    private LayerStack Lay(IReadOnlyList<Resolved> laid, SleepSystem bed, AirOf air, double wind) =>
+        StackBuilder.Lay(laid, bed, run.Model.Sleeper.GirthCm, wind, air.Where.Shelter.ShieldsBelow);
+
+    private IReadOnlyList<BareBed> Bare(int[] taken, AirOf air, double wind)
+    {
+        var bed = things.Bed(taken);
+        var stack = Lay(bed.In(things.Closet), bed, air, wind);
+        return stack.Bare(stack.At(_ => air.Damp).Alone);
+    }
+
+    /// <summary>What a thing gives alone and in no wind.</summary>
+    private Giving GivingOf(int n)
+    {
+        var item = things.All[n].Item;
+        if (item.Kind == ItemKind.VapourBarrier)
+            return new(
+                Lays.Nowhere,
+                Each(_ => 0),
+                Each(_ => 0),
+                Each(r => item.Cover[r] >= LaidThing.CoversWhole ? 1 : item.Cover[r])
+            );
+        var bed = things.Bed([n]);
+        var stack = Lay(bed.In(things.Closet), bed, hardest, wind: 0);
+        var at = Enumerable.Range(0, stack.Things.Count).First(i => stack.Things[i].Item.Id == item.Id);
+        var thing = stack.Things[at];
+        var alone = stack.At(_ => hardest.Damp).Alone[at];
+        if (item.Side == Side.Under)
+        {
+            (double From, double To) Lies(Region region) => Underside.Laid(item, region, alone).Lies;
+            return new(Lays.Under, Each(_ => alone), Each(r => Lies(r).From), Each(r => Lies(r).To));
+        }
+        var still = item.Kind == ItemKind.Bivy ? StillAir.InBivy : 0;
+        return new(
+            item.Side == Side.On ? Lays.Worn : Lays.Over,
+            Each(r => thing.Over(r) * alone + still),
+            Each(_ => 0),
+            Each(thing.Cover)
+        );
+
+        static ByRegion<double> Each(Func<Region, double> of) => Regions.Each(of);
+    }
+}

@@ -1,0 +1,199 @@
+using System.Numerics;
+using Ermine.Core.Body;
+using Ermine.Core.Chance;
+using Ermine.Core.Heat;
+using Ermine.Core.Nights;
+using Ermine.Core.Plans;
+using Ermine.Core.Stack;
+using Ermine.Core.Trips;
+using Ermine.Core.Units;
+using MathNet.Numerics.RootFinding;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>
+/// Says how good a bed is by replaying the trip in it, as the plan itself will: degrees to spare on the worst of the nights that are chosen
+/// for, or the chance of sleeping through all of them. What was tried is remembered.
+/// </summary>
+internal sealed class BedTrials
+{
+    /// <summary>Where a line lies past every temperature, K.</summary>
+    public const double PastAll = 200;
+
+    private readonly TripRun run;
+    private readonly ChoiceThings things;
+    private readonly bool byChance;
+    private readonly bool everyNight;
+    private readonly Dictionary<
+        BigInteger,
+        (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK)
+    > tried = [];
+
+    /// <summary>Tries beds on nights of a trip.</summary>
+    public BedTrials(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, bool byChance)
+    {
+        (this.run, this.things, this.byChance) = (run, things, byChance);
+        Nights = [.. nights.Where(n => run.LowOf(n) is not null)];
+        everyNight = nights.Count == run.Count;
+        Scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
+    }
+
+    /// <summary>Nights that are chosen for and whose low is known.</summary>
+    public IReadOnlyList<int> Nights { get; }
+
+    private HashSet<Guid> Scope { get; }
+
+    /// <summary>Trips that were replayed.</summary>
+    public int Replayed { get; private set; }
+
+    /// <summary>The person slept in a bed on the nights that are chosen for.</summary>
+    public Outfit Sleeping(SleepSystem bed) => Sleeping(run, bed, Scope, everyNight);
+
+    /// <summary>A person slept in a bed on some nights, or on every night.</summary>
+    public static Outfit Sleeping(TripRun run, SleepSystem bed, IReadOnlySet<Guid> scope, bool everyNight)
+    {
+        var outfit = run.Outfit;
+        if (everyNight)
+            return outfit with { System = bed, Own = [.. outfit.Own.Select(o => o with { System = null })] };
+        return outfit with
+        {
+            Own =
+            [
+                .. outfit.Own.Select(o => scope.Contains(o.NightId) ? o with { System = bed } : o),
+                .. scope
+                    .Where(id => outfit.Own.All(o => o.NightId != id))
+                    .Order()
+                    .Select(id => new OutfitNight(id, bed)),
+            ],
+        };
+    }
+
+    /// <summary>How good a choice is, looked at only until it is seen to be worse than a level.</summary>
+    /// <param name="chosen">The things, by number.</param>
+    /// <param name="atLeast">The level.</param>
+    public double Level(IReadOnlyList<int> chosen, double atLeast)
+    {
+        var key = KeyOf(chosen);
+        if (tried.TryGetValue(key, out var known) && (known.Whole || known.Level < atLeast))
+            return known.Level;
+        Replayed++;
+        var frost = new Dictionary<int, double>();
+        var level = Level(Replay(things.Bed(chosen)), atLeast, out var whole, frost);
+        tried[key] = (level, whole, frost);
+        return level;
+    }
+
+    /// <summary>What frost cost the body on each night that was slept in a choice that was tried, K.</summary>
+    public IReadOnlyDictionary<int, double> FrostOf(IReadOnlyList<int> chosen) => tried[KeyOf(chosen)].FrostK;
+
+    /// <summary>Whether a choice was tried and does not reach a level.</summary>
+    public bool IsTried(IReadOnlyList<int> chosen, double level) =>
+        tried.TryGetValue(KeyOf(chosen), out var known) && known.Level < level;
+
+    /// <summary>The trip replayed in a bed; with a model of its own, so that it is forgotten with it.</summary>
+    public TripRun Replay(SleepSystem bed) => run.With(run.Closet, Sleeping(bed));
+
+    /// <summary>How good a trip is as it is slept.</summary>
+    public double Level(TripRun slept) => Level(slept, double.NegativeInfinity, out _, []);
+
+    private double Level(TripRun slept, double atLeast, out bool whole, Dictionary<int, double> frost)
+    {
+        whole = true;
+        if (byChance)
+        {
+            foreach (var night in Nights)
+                See(slept, night, slept.HoldsTogether(night).Body, frost);
+            return ChanceOf(slept);
+        }
+        var worst = PastAll;
+        foreach (var night in Nights)
+        {
+            worst = Math.Min(worst, SpareOf(slept, night, atLeast, out var body));
+            See(slept, night, body, frost);
+            if (worst >= atLeast)
+                continue;
+            // Neither the nights to come nor where the hours turn were looked at.
+            whole = false;
+            break;
+        }
+        return worst;
+    }
+
+    private static void See(TripRun slept, int night, ColdLine body, Dictionary<int, double> frost)
+    {
+        if (body.Outside is { } wet && slept.Model.Holds(night, slept.SystemOf(night), null).Outside is { } dry)
+            frost[night] = wet.Celsius - dry.Celsius;
+    }
+
+    private double ChanceOf(TripRun slept) =>
+        TripChance.Of([.. Nights.Select(n => TurnOf.Night(slept, n))], slept.Model.Sleeper.Offset)?.All ?? 0;
+
+    /// <summary>Degrees that a night has to spare: by what it holds to, and by where its hours turn. Negative just where it is short.</summary>
+    public static double SpareOf(TripRun slept, int night) => SpareOf(slept, night, double.NegativeInfinity, out _);
+
+    private static double SpareOf(TripRun slept, int night, double atLeast, out ColdLine body)
+    {
+        var low = slept.LowOf(night);
+        double Spare(ColdLine? line) =>
+            line?.Holding switch
+            {
+                null or Holding.InNone => -PastAll,
+                Holding.InAnyAir => PastAll,
+                _ => Math.Clamp(line.MarginAt(low)!.Value.Kelvin, -PastAll, PastAll),
+            };
+        var together = slept.HoldsTogether(night);
+        body = together.Body;
+        var holds = Spare(together.Together);
+        // What is too little by one of the two is too little.
+        if (holds < Math.Min(0, atLeast))
+            return holds;
+        var spare = Math.Min(holds, Spare(slept[night].Slept.Lines?.Turns().Together));
+        return NightModel.VerdictOf(slept[night].Slept) is Verdict.Warm or Verdict.Hot
+            ? (holds >= 0 ? Math.Max(0, spare) : spare)
+            : Math.Min(spare, -1e-3);
+    }
+
+    private static BigInteger KeyOf(IReadOnlyList<int> chosen)
+    {
+        var key = BigInteger.Zero;
+        foreach (var n in chosen)
+            key |= BigInteger.One << n;
+        return key;
+    }
+
+    /// <summary>What each night asks of a dry bed so that a level may be reached.</summary>
+    /// <param name="level">Degrees to spare, or the chance.</param>
+    public IReadOnlyList<NightDemand> Demands(double level) =>
+        [.. Nights.Select(n => byChance ? ByChance(n, level) : ByDegrees(n, level))];
+
+    private NightDemand ByDegrees(int night, double spareK)
+    {
+        var low = run.LowOf(night)!.Value;
+        // Lines past the warmest air that is searched lie nowhere.
+        var outside = new Temperature(Math.Min(low.Celsius - spareK, HeatBalance.SearchTo));
+        return new(
+            night,
+            Threshold.Comfort,
+            outside,
+            run.Model.MostFromFeet(night, run.BedtimeAtBest(night), outside, things.Kept.Bed.Lies)
+        );
+    }
+
+    /// <summary>All nights together are no likelier than each alone, and that asks for a turn.</summary>
+    private NightDemand ByChance(int night, double chance)
+    {
+        var low = run.Context.Weather(night)!.Low;
+        var offset = run.Model.Sleeper.Offset;
+        double With(double flip) =>
+            Chances
+                .Of([new(low.CampLow.Celsius, low.SigmaK, flip + offset.Mean, low.CampMembers)], offset.Mean, offset.Sd)
+                .All - chance;
+        // Where no turn is too warm, nothing is asked.
+        var flip =
+            With(HeatBalance.SearchTo) > 0
+            || !Brent.TryFindRoot(With, HeatBalance.SearchFrom, HeatBalance.SearchTo, 1e-4, 100, out var root)
+                ? HeatBalance.SearchTo
+                : root;
+        return new(night, Threshold.Limit, new(flip + 1e-3), double.PositiveInfinity);
+    }
+}

@@ -1,0 +1,380 @@
+using System.Diagnostics;
+using Ermine.Core.Chance;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+using Ermine.Core.Stack;
+using Ermine.Core.Trips;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>
+/// Chooses beds for one person from what is owned: the lightest that does what is asked, the warmest under a weight, and the line between them.
+/// Exact: what is not looked at is ruled out by what it would lose dry, for adding is never colder and no water makes warmer.
+/// </summary>
+public sealed class Choose
+{
+    /// <summary>Levels nearer than this are one, K.</summary>
+    private const double NearK = 0.02;
+
+    /// <summary>Types named where nothing does what is asked.</summary>
+    private const int MostClosing = 3;
+
+    private readonly Stopwatch clock = Stopwatch.StartNew();
+    private readonly TripRun run;
+    private readonly ChoiceAsked asked;
+    private readonly IReadOnlyList<int> nights;
+    private readonly ChoiceThings things;
+    private readonly BedTrials trials;
+    private readonly Action<ChoiceSoFar>? heard;
+    private (long Nodes, long Laid, long Replayed) before;
+    private readonly TimeSpan within;
+    private double lastHeard;
+    private bool ended;
+    private LightestBed? last;
+
+    private Choose(TripRun run, ChoiceAsked asked, Action<ChoiceSoFar>? heard, TimeSpan? within)
+    {
+        (this.run, this.asked, this.heard, this.within) = (run, asked, heard, within ?? TimeSpan.MaxValue);
+        nights = asked.Nights.Count > 0 ? [.. asked.Nights.Order()] : [.. Enumerable.Range(0, run.Count)];
+        things = ChoiceThings.For(run, asked, nights);
+        trials = new(run, things, nights, asked.Chance is not null);
+    }
+
+    /// <summary>Seconds between words on how far it is.</summary>
+    private const double Often = 0.1;
+
+    /// <summary>The lightest bed that reaches the chance or the degrees that are asked for; under a weight or volume the warmest.</summary>
+    /// <param name="run">The trip of one person; it has at least one night.</param>
+    /// <param name="asked">What is asked, as <c>ChoiceRules</c> lets it through.</param>
+    /// <param name="heard">Hears of each better one, and how far it is; of one asked at a time.</param>
+    /// <param name="within">After so long it ends with what it has, and says how sure that is; null to go on to the end.</param>
+    public static Choice Best(
+        TripRun run,
+        ChoiceAsked asked,
+        Action<ChoiceSoFar>? heard = null,
+        TimeSpan? within = null
+    )
+    {
+        var choose = new Choose(run, asked, heard, within);
+        if (choose.trials.Nights.Count == 0)
+            return choose.Told(null, null);
+        if (asked is { MostG: not null } or { MostL: not null })
+            return choose.Told(choose.Warmest(), null);
+        var search = choose.Begin(asked.Chance ?? asked.SpareK);
+        var found = search.Search();
+        choose.Count(search);
+        return choose.Told(found, search.Bound);
+    }
+
+    /// <summary>The line from light to warm.</summary>
+    /// <param name="run">The trip of one person.</param>
+    /// <param name="asked">What is asked; its level is not looked at.</param>
+    /// <param name="fromK">Degrees to spare where it begins; negative is short.</param>
+    /// <param name="toK">Where it ends.</param>
+    /// <param name="stepK">Points are at least so far from each other, K: finer is not known.</param>
+    /// <param name="heard">Hears of each point.</param>
+    /// <param name="within">After so long it ends with the points it has; null to go on to the end.</param>
+    public static ChoiceLine Line(
+        TripRun run,
+        ChoiceAsked asked,
+        double fromK = -10,
+        double toK = 15,
+        double stepK = 1,
+        Action<ChoiceSoFar>? heard = null,
+        TimeSpan? within = null
+    )
+    {
+        asked = asked with { Chance = null, MostG = null };
+        // The colder half is walked beside the milder one.
+        var middle = (fromK + toK) / 2;
+        var halves = ((double From, double To)[])[(fromK, middle), (middle, toK + 1e-9)];
+        var one = new Lock();
+        void Heard(ChoiceSoFar far)
+        {
+            lock (one)
+                heard!(far);
+        }
+        var lanes = halves.Select(_ => new Choose(run, asked, heard is null ? null : Heard, within)).ToList();
+        var beds = lanes
+            .AsParallel()
+            .AsOrdered()
+            .WithCancellation(run.Context.Stop)
+            .SelectMany((lane, n) => lane.Walk(halves[n].From, halves[n].To, stepK))
+            .ToList();
+        List<ChosenBed> best = [];
+        foreach (var bed in beds.OrderBy(b => b.AddsG).ThenByDescending(b => b.SpareK))
+        {
+            if (best.Count == 0 || bed.SpareK > best[^1].SpareK && bed.AddsG > best[^1].AddsG + LightestBed.Grain)
+                best.Add(bed);
+        }
+        lanes[0].before = (
+            lanes.Sum(l => l.before.Nodes),
+            lanes.Sum(l => l.before.Laid),
+            lanes.Sum(l => l.before.Replayed)
+        );
+        lanes[0].ended = lanes.Exists(l => l.ended);
+        return lanes[0].LineOf(best);
+    }
+
+    /// <summary>From a level to another always the lightest that is warmer than the one before.</summary>
+    private List<ChosenBed> Walk(double level, double to, double stepK)
+    {
+        List<ChosenBed> beds = [];
+        var floor = 0.0;
+        while (level < to && trials.Nights.Count > 0)
+        {
+            var search = Begin(level, floor: floor, dives: false);
+            var found = search.Search();
+            Count(search);
+            if (found is null || ended)
+                break;
+            beds.Add(BedOf(found));
+            heard?.Invoke(new(beds[^1], Proof(beds[^1].AddsG, false)));
+            level = Math.Max(level + stepK, beds[^1].SpareK + Math.Min(NearK, stepK));
+            floor = beds[^1].AddsG;
+        }
+        return beds;
+    }
+
+    private LightestBed Begin(double level, double mostG = double.PositiveInfinity, double floor = 0, bool dives = true)
+    {
+        LightestBed search = null!;
+        return last = search =
+            new(run, things, trials, level, mostG, asked.MostL ?? double.PositiveInfinity, floor, last)
+            {
+                Dives = dives,
+                Better = dives ? found => heard?.Invoke(new(BedOf(found), Proof(search.Bound, false, search))) : null,
+                Onwards = () =>
+                {
+                    if (heard is not null && clock.Elapsed.TotalSeconds > lastHeard + Often)
+                    {
+                        lastHeard = clock.Elapsed.TotalSeconds;
+                        heard(new(null, Proof(search.Bound, false, search)));
+                    }
+                    return clock.Elapsed < within;
+                },
+            };
+    }
+
+    private void Count(LightestBed search)
+    {
+        before = (before.Nodes + search.Nodes, before.Laid + search.Laid, trials.Replayed);
+        ended |= search.Ended;
+    }
+
+    /// <summary>Between these degrees to spare the warmest is sought, K: what is shorter is no bed.</summary>
+    private const double ColdestK = -30,
+        WarmestK = 80;
+
+    /// <summary>The warmest under a weight and a volume: ever warmer ones are asked for, by halves and at last by a little.</summary>
+    private int[]? Warmest()
+    {
+        int[]? warmest = null;
+        var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (0.0, 1.0);
+        var near = asked.Chance is null ? NearK : 1e-3;
+        while (true)
+        {
+            var level =
+                warmest is null ? from
+                : to - from > 4 * near ? (from + to) / 2
+                : from + near / 4;
+            var search = Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false);
+            var found = search.Search(any: true);
+            Count(search);
+            if (found is not null)
+            {
+                (warmest, from) = (found, Math.Max(level, trials.Level(found, double.NegativeInfinity)));
+                heard?.Invoke(new(BedOf(found), Proof(null, false)));
+            }
+            else if (warmest is null || level <= from + near || ended)
+                return warmest;
+            else
+                to = level;
+        }
+    }
+
+    private Choice Told(int[]? found, double? least)
+    {
+        var bed = found is null ? null : BedOf(found);
+        return new(
+            bed,
+            Now(),
+            Proof(least, !ended),
+            found is null ? [] : [.. found.Where(n => things.All[n].Grams > 0).Select(n => Without(found, n))],
+            found is null && !ended && trials.Nights.Count > 0 ? Miss() : null,
+            [.. nights.Except(trials.Nights)]
+        );
+    }
+
+    private LeftOut Without(int[] found, int n)
+    {
+        var without = trials.Replay(things.Bed(found.Where(i => i != n)));
+        return new(things.All[n].Item.Id, things.All[n].Grams, SpareOf(without));
+    }
+
+    private double SpareOf(TripRun slept) => trials.Nights.Min(n => BedTrials.SpareOf(slept, n));
+
+    private ChosenBed BedOf(int[] chosen)
+    {
+        var bed = things.Bed(chosen);
+        return BedOf(
+            trials.Replay(bed),
+            bed,
+            [.. chosen.Select(n => things.All[n].Item.Id)],
+            chosen.Sum(n => things.All[n].Grams),
+            chosen.Sum(n => things.All[n].Litres)
+        );
+    }
+
+    private ChosenBed BedOf(TripRun slept, SleepSystem bed, IReadOnlyList<Guid> items, double adds, double litres)
+    {
+        List<ChosenNight> told =
+        [
+            .. trials.Nights.Select(n =>
+            {
+                var night = Outcome.Of(slept, n);
+                return new ChosenNight(
+                    n,
+                    BedTrials.SpareOf(slept, n),
+                    night.Verdict,
+                    night.Holds.Leads,
+                    night.Holds.Together.Outside
+                );
+            }),
+        ];
+        return new(
+            items,
+            bed,
+            adds,
+            bed.ThingsIn(run.Closet).Sum(t => t.MassG),
+            litres,
+            told.Count > 0 ? told.Min(n => n.SpareK) : 0,
+            TripChance.Of([.. trials.Nights.Select(n => TurnOf.Night(slept, n))], slept.Model.Sleeper.Offset)?.All,
+            told
+        );
+    }
+
+    /// <summary>The bed as it is packed on the first of the nights.</summary>
+    private ChosenBed Now()
+    {
+        var bed = run.SystemOf(nights[0]);
+        var carried = ChoiceThings.CarriedAnyway(run, nights);
+        var adds = bed.ThingsIn(run.Closet).Where(t => !carried.Contains(t.Id)).ToList();
+        return BedOf(run, bed, [.. bed.Layers.Select(l => l.ItemId)], adds.Sum(t => t.MassG), adds.Sum(t => t.PackedL));
+    }
+
+    private Missed Miss()
+    {
+        var everything = Enumerable.Range(0, things.All.Count).ToArray();
+        var best = BedOf(everything);
+        var worst = best.Nights.MinBy(n => n.SpareK)!;
+        var by = (asked.Chance is null ? asked.SpareK : 0) - worst.SpareK;
+        return new(
+            best,
+            worst.Night,
+            by > 0 && by < BedTrials.PastAll ? by : null,
+            asked is { MostG: null, MostL: null } ? Closing(best) : []
+        );
+    }
+
+    /// <summary>Types of which one more would do it, with everything else.</summary>
+    private List<ClosingType> Closing(ChosenBed everything)
+    {
+        var level = asked.Chance ?? asked.SpareK;
+        var usual = Adds
+            .ForNight.Select(t => t.Usual)
+            .Where(i => i.Kind != ItemKind.Underquilt || everything.System.Bed.Hammock is not null)
+            .ToList();
+        var closet = run.Closet.With(usual);
+        var asking = run.Knowing(closet);
+        var hardest = trials.Demands(level);
+        var closing = new List<ClosingType>();
+        foreach (var item in usual.OrderBy(i => i.MassG))
+        {
+            var bed = SystemChange.Add(everything.System, item, closet);
+            if (
+                !hardest.All(d =>
+                    asking.Model.MayHoldDry(d.Night, bed, run.BedtimeAtBest(d.Night), d.Threshold, d.Outside)
+                )
+            )
+                continue;
+            var slept = asking.With(closet, trials.Sleeping(bed));
+            if (trials.Level(slept) < level)
+                continue;
+            closing.Add(new(ItemTypes.OfUsual(item.Id)!.Key, item.Name, item.MassG, SpareOf(slept)));
+            if (closing.Count == MostClosing)
+                break;
+        }
+        return closing;
+    }
+
+    private ChoiceProof Proof(double? least, bool proven, LightestBed? now = null) =>
+        new(
+            least is { } g && double.IsFinite(g) ? g : null,
+            proven,
+            things.All.Count,
+            before.Nodes + (now?.Nodes ?? 0),
+            before.Laid + (now?.Laid ?? 0),
+            Math.Max(before.Replayed, trials.Replayed),
+            clock.Elapsed.TotalSeconds
+        );
+
+    private ChoiceLine LineOf(List<ChosenBed> beds)
+    {
+        var now = Now();
+        var asWarm = beds.Find(b => b.SpareK >= now.SpareK - NearK);
+        var asLight = beds.FindLast(b => b.AddsG <= now.AddsG + LightestBed.Grain);
+        return new(
+            [
+                .. beds.Select(
+                    (bed, n) =>
+                        n == 0
+                            ? new LinePoint(bed, null, null, bed.Items, [], false)
+                            : new LinePoint(
+                                bed,
+                                bed.AddsG - beds[n - 1].AddsG,
+                                bed.SpareK - beds[n - 1].SpareK,
+                                [.. bed.Items.Except(beds[n - 1].Items)],
+                                [.. beds[n - 1].Items.Except(bed.Items)],
+                                IsKnee(beds, n)
+                            )
+                ),
+            ],
+            now,
+            asWarm is null ? null : now.AddsG - asWarm.AddsG,
+            asLight is null ? null : asLight.SpareK - now.SpareK,
+            Proof(null, !ended),
+            [.. nights.Except(trials.Nights)]
+        );
+    }
+
+    /// <summary>Degrees on either side of a knee by which what a degree costs is reckoned.</summary>
+    private const double AroundKnee = 4;
+
+    /// <summary>At a knee a degree costs from there on at least so many times what it cost up to there.</summary>
+    private const double KneeFrom = 1.8;
+
+    private static bool IsKnee(List<ChosenBed> beds, int at)
+    {
+        double CostOf(int n)
+        {
+            var here = beds[n];
+            var before = beds.FindLast(b => b.SpareK <= here.SpareK - AroundKnee);
+            var after = beds.Find(b => b.SpareK >= here.SpareK + AroundKnee);
+            if (before is null || after is null)
+                return 0;
+            var (up, on) = (
+                (here.AddsG - before.AddsG) / (here.SpareK - before.SpareK),
+                (after.AddsG - here.AddsG) / (after.SpareK - here.SpareK)
+            );
+            return on / Math.Max(1, up);
+        }
+        var cost = CostOf(at);
+        // Of neighbours the one that bends most.
+        return cost >= KneeFrom
+            && Enumerable
+                .Range(0, beds.Count)
+                .Where(n => n != at && Math.Abs(beds[n].SpareK - beds[at].SpareK) < AroundKnee)
+                .All(n => CostOf(n) < cost || CostOf(n) == cost && n > at);
+    }
+}

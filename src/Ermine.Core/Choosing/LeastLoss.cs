@@ -1,0 +1,467 @@
+using Ermine.Core.Air;
+using Ermine.Core.Body;
+using Ermine.Core.Heat;
+using Ermine.Core.Stack;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>The climate of one night in which a sleeper's heat must balance.</summary>
+/// <param name="SkinC">Skin of the threshold, °C.</param>
+/// <param name="Heat">Heat made, W/m².</param>
+/// <param name="Felt">The climate as this sleeper feels it.</param>
+/// <param name="MostFromFeet">As of <see cref="NightDemand"/>.</param>
+internal sealed record LossFrame(double SkinC, double Heat, Climate Felt, double MostFromFeet);
+
+/// <summary>Which loss a plane lies under.</summary>
+internal enum LossKind
+{
+    /// <summary>That of the body with feet that lose all that blood brings.</summary>
+    Fed,
+
+    /// <summary>With feet that lose less.</summary>
+    Free,
+
+    /// <summary>That of the feet into the air.</summary>
+    Feet,
+}
+
+/// <summary>How a thing lies on the body.</summary>
+internal enum Lays
+{
+    /// <summary>Under it.</summary>
+    Under,
+
+    /// <summary>Worn: it lies under the body too, and creases in a bag.</summary>
+    Worn,
+
+    /// <summary>Over it.</summary>
+    Over,
+
+    /// <summary>It gives nothing by itself.</summary>
+    Nowhere,
+}
+
+/// <summary>What a thing gives at its best and where.</summary>
+/// <param name="Lays">How it lies.</param>
+/// <param name="Gives">Resistance over or under each region where it lies, m²K/W.</param>
+/// <param name="From">Where it begins in each region, from its head end, 0–1.</param>
+/// <param name="To">Where it ends.</param>
+internal sealed record Giving(Lays Lays, ByRegion<double> Gives, ByRegion<double> From, ByRegion<double> To);
+
+/// <summary>
+/// The least heat that a bed can lose dry once more is put on, under and over it. Each thing counts as in the bed laid out, but what has no
+/// room is not squeezed and what is still to come is not crushed: it never says more than the bed laid out would lose. It is convex in
+/// what the things give, so its tangents lie below it everywhere.
+/// </summary>
+internal sealed class LeastLoss
+{
+    private const double Edge = 1e-9;
+
+    private readonly Giving[] things;
+    private readonly double[] cost;
+    private readonly LossFrame frame;
+
+    private readonly double[] weight,
+        bare,
+        keeps,
+        underWeight,
+        underBare;
+    private readonly int[] firstOver = new int[Regions.Count + 1],
+        firstUnder = new int[Regions.Count + 1];
+
+    /// <summary>Of each thing the parts that it covers, in each region.</summary>
+    private readonly (int From, int To)[,] parts;
+
+    private readonly double pressedBare,
+        keepsUnder,
+        constant,
+        mostOfFeet,
+        feetUpPerLoss;
+    private readonly bool hung;
+    private readonly double gap;
+    private readonly IReadOnlyList<(double Constant, double Slope)> evaporation;
+
+    /// <summary>What each part counts for in the mean over the covered body.</summary>
+    private readonly double[] covered;
+
+    /// <summary>Takes a bed and what may be put to it.</summary>
+    /// <param name="bed">The bed.</param>
+    /// <param name="things">What may be put to it, by number.</param>
+    /// <param name="used">Those that count.</param>
+    /// <param name="cost">What each costs.</param>
+    /// <param name="frame">The climate.</param>
+    /// <param name="evaporation">Tangents of the heat that skin vapour carries off, over what lies on the covered body besides the bed.</param>
+    /// <param name="leakage">Least that leaks, W/m²K.</param>
+    /// <param name="open">Bags and quilts may still come: nothing creases.</param>
+    /// <param name="mostWorn">Most that may be worn anywhere, m²K/W.</param>
+    public LeastLoss(
+        BareBed bed,
+        Giving[] things,
+        IReadOnlyList<int> used,
+        double[] cost,
+        LossFrame frame,
+        IReadOnlyList<(double Constant, double Slope)> evaporation,
+        double leakage,
+        bool open,
+        double mostWorn
+    )
+    {
+        (this.things, this.cost, this.frame, Used, this.evaporation) = (things, cost, frame, used, evaporation);
+        var (toAir, toGround) = (frame.SkinC - frame.Felt.AirC, frame.SkinC - frame.Felt.GroundC);
+        var exposed = bed.CurledUp && !open ? Conductances.Curled : 1;
+        hung = bed.Hung;
+        var lying = hung ? Regions.HangingShare : Regions.LyingShare;
+        var clothes = used.Any(n => things[n].Lays == Lays.Worn);
+        List<double> weights = [],
+            bares = [],
+            keep = [],
+            cover = [],
+            unders = [],
+            belows = [];
+        parts = new (int, int)[things.Length, Regions.Count];
+        foreach (var region in Regions.All)
+        {
+            var r = (int)region;
+            (firstOver[r], firstUnder[r]) = (weights.Count, unders.Count);
+            var share = exposed * Regions.BodyShare[region];
+            Cut(
+                region,
+                bed.Over[region].Select(w => w.To),
+                n => things[n].Lays != Lays.Under,
+                (from, to) =>
+                {
+                    var way = bed.Over[region].First(w => w.To >= to - Edge);
+                    weights.Add(share * (1 - lying[region]) * (to - from) * toAir);
+                    bares.Add(way.Resistance + (clothes && region != Region.Head ? StillAir.UnderClothes : 0));
+                    cover.Add(
+                        region == Region.Head
+                            ? 0
+                            : Regions.BodyShare[region] * (to - from) / (1 - Regions.BodyShare.Head)
+                    );
+                    keep.Add(open || way.CreasesUpTo < mostWorn ? 1 : 1 - way.Creases);
+                    return weights.Count;
+                }
+            );
+            Cut(
+                region,
+                bed.Under[region].Select(w => w.To),
+                n => things[n].Lays == Lays.Under,
+                (from, to) =>
+                {
+                    var way = bed.Under[region].First(w => w.To >= to - Edge);
+                    unders.Add(share * lying[region] * (to - from) * toGround);
+                    belows.Add(way.Below);
+                    return unders.Count;
+                }
+            );
+        }
+        (firstOver[^1], firstUnder[^1]) = (weights.Count, unders.Count);
+        (weight, bare, keeps, covered) = ([.. weights], [.. bares], [.. keep], [.. cover]);
+        (underWeight, underBare) = ([.. unders], [.. belows]);
+        pressedBare = open ? bed.Pressed + Conductances.Crushed : bed.Pressed;
+        keepsUnder = open ? 1 : 1 - bed.CreasesUnder;
+        constant = leakage * toAir + Metabolism.Respiratory(frame.Heat, frame.Felt);
+        mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;
+        feetUpPerLoss = exposed * Regions.BodyShare.Feet * (1 - lying.Feet) * toAir;
+        gap = Conductances.PadWithoutEdgeLoss;
+
+        void Cut(Region region, IEnumerable<double> ends, Func<int, bool> counts, Func<double, double, int> add)
+        {
+            var edges = new SortedSet<double>(ends);
+            foreach (var n in used)
+            {
+                if (!counts(n))
+                    continue;
+                if (things[n].From[region] is > Edge and < 1 - Edge and var from)
+                    edges.Add(from);
+                if (things[n].To[region] is > Edge and < 1 - Edge and var to)
+                    edges.Add(to);
+            }
+            var begins = 0.0;
+            foreach (var ending in edges)
+            {
+                if (ending - begins < Edge)
+                    continue;
+                var end = add(begins, ending);
+                foreach (var n in used)
+                {
+                    if (!counts(n) || things[n].From[region] > begins + Edge || things[n].To[region] < ending - Edge)
+                        continue;
+                    ref var part = ref parts[n, (int)region];
+                    part = (part.To == 0 ? end - 1 : part.From, end);
+                }
+                begins = ending;
+            }
+        }
+    }
+
+    /// <summary>Things that count.</summary>
+    public IReadOnlyList<int> Used { get; }
+
+    /// <summary>What is put to the bed: what things give at each part.</summary>
+    public sealed class State(int over, int under)
+    {
+        public readonly double[] Over = new double[over],
+            Under = new double[under],
+            Pressed = new double[Regions.Count];
+    }
+
+    public State Empty() => new(weight.Length, underWeight.Length);
+
+    /// <summary>Puts a thing to the bed, or so much of it.</summary>
+    public void Put(State state, int thing, double share)
+    {
+        var t = things[thing];
+        for (var r = 0; r < Regions.Count; r++)
+        {
+            var (from, to) = parts[thing, r];
+            var gives = share * t.Gives[(Region)r];
+            if (t.Lays == Lays.Under)
+            {
+                for (var n = from; n < to; n++)
+                    state.Under[n] += gives;
+                continue;
+            }
+            for (var n = from; n < to; n++)
+                state.Over[n] += gives * (t.Lays == Lays.Worn ? keeps[n] : 1);
+            if (t.Lays == Lays.Worn)
+                state.Pressed[r] += gives * (t.To[(Region)r] - t.From[(Region)r]) * (r == 0 ? 1 : keepsUnder);
+        }
+    }
+
+    private double Body(State state, int r) => Conductances.WornUnderneath(Math.Max(0, state.Pressed[r])) + pressedBare;
+
+    /// <summary>
+    /// What lies below with so much of pads more. Pads past an edge count less; what fills a gap counts only beside no pad, which is taken
+    /// here a little too well, so that it stays concave.
+    /// </summary>
+    private (double Below, double Slope) Below(int n, double pads)
+    {
+        var lies = underBare[n];
+        if (hung)
+            return (lies + pads, 1);
+        if (lies >= gap)
+            return (lies + 0.4 * pads, 0.4);
+        var slope = 1 - lies / gap;
+        var all = lies + slope * pads;
+        return all <= gap ? (all, slope) : (gap + 0.4 * (pads - (gap - lies) / slope), 0.4);
+    }
+
+    /// <summary>Loss over what is made, W/m²: with feet that lose all that blood brings, with feet that lose less; and what goes from the feet into the air over what may.</summary>
+    public (double Fed, double Free, double Feet) Short(State state)
+    {
+        var (constantEvaporation, slope) = Evaporating(state);
+        var rest = constant - frame.Heat + constantEvaporation + slope * Covered(state);
+        var feet = 0.0;
+        var f = firstOver[(int)Region.Feet];
+        for (var n = 0; n < f; n++)
+            rest += weight[n] / (bare[n] + state.Over[n]);
+        for (var n = f; n < weight.Length; n++)
+            feet += weight[n] / (bare[n] + state.Over[n]);
+        var up = feet;
+        for (var r = 0; r < Regions.Count; r++)
+        {
+            var (body, sum) = (Body(state, r), 0.0);
+            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
+                sum += underWeight[n] / (body + Below(n, state.Under[n]).Below);
+            if (r == (int)Region.Feet)
+                feet += sum;
+            else
+                rest += sum;
+        }
+        return (rest + mostOfFeet, rest + feet, up - frame.MostFromFeet * feetUpPerLoss);
+    }
+
+    private double Covered(State state)
+    {
+        var sum = 0.0;
+        for (var n = 0; n < covered.Length; n++)
+            sum += covered[n] * state.Over[n];
+        return sum;
+    }
+
+    private (double Constant, double Slope) Evaporating(State state)
+    {
+        var at = Covered(state);
+        var best = evaporation[0];
+        foreach (var tangent in evaporation)
+        {
+            if (tangent.Constant + tangent.Slope * at > best.Constant + best.Slope * at)
+                best = tangent;
+        }
+        return best;
+    }
+
+    /// <summary>The plane that touches a loss where a state lies.</summary>
+    public LossPlane Touching(State state, LossKind kind)
+    {
+        var saves = new double[things.Length];
+        Slopes(state, kind, saves);
+        var (fed, free, feet) = Short(state);
+        var needed =
+            kind switch
+            {
+                LossKind.Fed => fed,
+                LossKind.Free => free,
+                _ => feet,
+            } + Along(state, kind);
+        return new(
+            needed,
+            saves,
+            [.. Used.Where(i => saves[i] > 1e-9).OrderByDescending(i => saves[i] / (cost[i] + 1e-3))]
+        );
+    }
+
+    /// <summary>What a state saves by its own slopes.</summary>
+    private double Along(State state, LossKind kind)
+    {
+        var sum = 0.0;
+        var f = firstOver[(int)Region.Feet];
+        var (from, to) = kind switch
+        {
+            LossKind.Fed => (0, f),
+            LossKind.Free => (0, weight.Length),
+            _ => (f, weight.Length),
+        };
+        for (var n = from; n < to; n++)
+            sum += state.Over[n] * weight[n] / ((bare[n] + state.Over[n]) * (bare[n] + state.Over[n]));
+        if (kind != LossKind.Feet)
+            sum -= Evaporating(state).Slope * Covered(state);
+        if (kind == LossKind.Feet)
+            return sum;
+        for (var r = 0; r < (kind == LossKind.Fed ? (int)Region.Feet : Regions.Count); r++)
+        {
+            var (body, slope) = (Body(state, r), BodySlope(state, r));
+            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
+            {
+                var (below, under) = Below(n, state.Under[n]);
+                var k = underWeight[n] / ((body + below) * (body + below));
+                sum += k * (under * state.Under[n] + slope * state.Pressed[r]);
+            }
+        }
+        return sum;
+    }
+
+    private static double BodySlope(State state, int r) =>
+        0.5 * Math.Max(0, state.Pressed[r]) < Conductances.WornUnderneathCeiling ? 0.5 : 0;
+
+    /// <summary>What a little more of each thing would save where a state lies.</summary>
+    public void Slopes(State state, LossKind kind, double[] saves)
+    {
+        Span<double> over = stackalloc double[weight.Length];
+        Span<double> under = stackalloc double[underWeight.Length];
+        Span<double> pressed = stackalloc double[Regions.Count];
+        pressed.Clear();
+        var vapour = kind == LossKind.Feet ? 0 : Evaporating(state).Slope;
+        Span<double> dried = stackalloc double[weight.Length];
+        for (var n = 0; n < weight.Length; n++)
+        {
+            over[n] = weight[n] / ((bare[n] + state.Over[n]) * (bare[n] + state.Over[n]));
+            dried[n] = -vapour * covered[n];
+        }
+        for (var r = 0; r < Regions.Count; r++)
+        {
+            var (body, slope) = (Body(state, r), BodySlope(state, r));
+            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
+            {
+                var (below, eases) = Below(n, state.Under[n]);
+                var k = underWeight[n] / ((body + below) * (body + below));
+                under[n] = k * eases;
+                pressed[r] += k * slope;
+            }
+        }
+        var (first, last) = kind switch
+        {
+            LossKind.Fed => (0, (int)Region.Feet),
+            LossKind.Free => (0, Regions.Count),
+            _ => ((int)Region.Feet, Regions.Count),
+        };
+        foreach (var i in Used)
+        {
+            var t = things[i];
+            var sum = 0.0;
+            if (t.Lays != Lays.Under && kind != LossKind.Feet)
+            {
+                for (var r = 1; r < Regions.Count; r++)
+                {
+                    for (var n = parts[i, r].From; n < parts[i, r].To; n++)
+                        sum += t.Gives[(Region)r] * (t.Lays == Lays.Worn ? keeps[n] : 1) * dried[n];
+                }
+            }
+            for (var r = first; r < last; r++)
+            {
+                var (from, to) = parts[i, r];
+                var gives = t.Gives[(Region)r];
+                if (t.Lays == Lays.Under)
+                {
+                    if (kind == LossKind.Feet)
+                        continue;
+                    for (var n = from; n < to; n++)
+                        sum += gives * under[n];
+                    continue;
+                }
+                for (var n = from; n < to; n++)
+                    sum += gives * (t.Lays == Lays.Worn ? keeps[n] : 1) * over[n];
+                if (t.Lays == Lays.Worn && kind != LossKind.Feet)
+                    sum += gives * (t.To[(Region)r] - t.From[(Region)r]) * (r == 0 ? 1 : keepsUnder) * pressed[r];
+            }
+            saves[i] = sum;
+        }
+    }
+
+    private const int SlopesEvery = 3;
+
+    /// <summary>
+    /// A state where a loss just balances, reached by what saves most for its cost, the last in part: near it planes bound best. Null where
+    /// everything together is not enough.
+    /// </summary>
+    /// <param name="kind">Which loss.</param>
+    /// <param name="on">What is taken already.</param>
+    /// <param name="may">Which things may be taken.</param>
+    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may)
+    {
+        var state = Empty();
+        foreach (var i in on)
+            Put(state, i, 1);
+        var open = Used.Where(may).ToList();
+        var saves = new double[things.Length];
+        double Now() =>
+            Short(state) is var (fed, free, feet)
+                ? kind switch
+                {
+                    LossKind.Fed => fed,
+                    LossKind.Free => free,
+                    _ => feet,
+                }
+                : 0;
+        for (var step = 0; Now() > 0; step++)
+        {
+            // It need not lie exactly where it costs least.
+            if (step % SlopesEvery == 0)
+                Slopes(state, kind, saves);
+            var best = -1;
+            foreach (var i in open)
+            {
+                if (saves[i] > 1e-9 && (best < 0 || saves[i] / (cost[i] + 1e-3) > saves[best] / (cost[best] + 1e-3)))
+                    best = i;
+            }
+            if (best < 0)
+                return null;
+            open.Remove(best);
+            Put(state, best, 1);
+            if (Now() >= 0)
+                continue;
+            var (less, more) = (0.0, 1.0);
+            var at = 1.0;
+            for (var n = 0; n < 12; n++)
+            {
+                var middle = (less + more) / 2;
+                Put(state, best, middle - at);
+                at = middle;
+                (less, more) = Now() > 0 ? (middle, more) : (less, middle);
+            }
+            return state;
+        }
+        return state;
+    }
+}

@@ -1,0 +1,493 @@
+using Ermine.Core.Kit;
+using Ermine.Core.Trips;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>
+/// Finds the lightest bed that reaches a level, exactly. Barriers are chosen first, then bags, quilts and covers, pads, and clothes; at each
+/// place planes under the loss give the least that must still be added (adding is never colder). What may hold by them is laid out dry,
+/// and what holds so is replayed with its frost, the lightest first. Places are visited by their bound, so the bound of the next is that of all.
+/// </summary>
+internal sealed class LightestBed
+{
+    /// <summary>Lighter by less than this is no lighter, g.</summary>
+    public const double Grain = 0.05;
+
+    /// <summary>So much further than its bound a place is searched at a time, g: what is heavier may never be asked for.</summary>
+    private const double Stride = 30;
+
+    private readonly TripRun run;
+    private readonly ChoiceThings things;
+    private readonly BedTrials trials;
+    private readonly double[] grams;
+    private readonly double level;
+    private readonly double floor;
+    private readonly double mostL;
+    private readonly BedLosses losses;
+    private readonly PriorityQueue<object, (double Bound, int Order)> queue = new();
+    private readonly double pinnedG;
+
+    private int order;
+    private int failed;
+    private long visited,
+        dressed;
+    private double best;
+    private int[]? found;
+
+    /// <summary>Begins a search.</summary>
+    /// <param name="run">The trip.</param>
+    /// <param name="things">What may be chosen.</param>
+    /// <param name="trials">Replays it.</param>
+    /// <param name="level">The level that is to be reached.</param>
+    /// <param name="mostG">Only what adds at most this to the load, g.</param>
+    /// <param name="mostL">Only what takes at most this in the pack, l.</param>
+    /// <param name="floor">Known from elsewhere: nothing under this reaches the level, g.</param>
+    /// <param name="like">A search among the same things at another level.</param>
+    public LightestBed(
+        TripRun run,
+        ChoiceThings things,
+        BedTrials trials,
+        double level,
+        double mostG = double.PositiveInfinity,
+        double mostL = double.PositiveInfinity,
+        double floor = 0,
+        LightestBed? like = null
+    )
+    {
+        (this.run, this.things, this.trials, this.level, this.mostL, this.floor) = (
+            run,
+            things,
+            trials,
+            level,
+            mostL,
+            floor
+        );
+        grams = [.. things.All.Select(t => t.Grams)];
+        pinnedG = things.Clothes.Where(things.IsPinned).Sum(n => grams[n]);
+        (best, Bound) = (mostG + 2 * Grain, floor);
+        losses = new(run, things, trials.Demands(level), like?.losses);
+    }
+
+    /// <summary>Places that were visited.</summary>
+    public long Nodes => visited + dressed;
+
+    /// <summary>Beds laid out dry.</summary>
+    public long Laid { get; private set; }
+
+    /// <summary>Nothing that adds less to the load reaches the level, g; infinite where nothing does.</summary>
+    public double Bound { get; private set; }
+
+    /// <summary>Looks for a good one at once, before the best is sought.</summary>
+    public bool Dives { get; init; }
+
+    /// <summary>Hears of each better one.</summary>
+    public Action<int[]>? Better { get; init; }
+
+    /// <summary>Hears that it goes on, and says whether it may.</summary>
+    public Func<bool>? Onwards { get; init; }
+
+    /// <summary>It was told to end before it was done: what is found is no more than good, and <see cref="Bound"/> is how good.</summary>
+    public bool Ended { get; private set; }
+
+    /// <summary>Bags, quilts, covers and barriers that are decided as far as a depth.</summary>
+    /// <param name="Depth">How many of the tops are decided.</param>
+    /// <param name="Taken">Of them, those that are taken, and the barriers.</param>
+    /// <param name="Grams">What they add to the load.</param>
+    /// <param name="Open">Planes from before they were decided.</param>
+    /// <param name="Weighed">It was bounded on every set of pads.</param>
+    private sealed record Covered(int Depth, int[] Taken, double Grams, LossPlanes Open, bool Weighed = false);
+
+    /// <summary>Bags, quilts, covers and barriers that are decided.</summary>
+    /// <param name="taken">They.</param>
+    /// <param name="grams">What they add to the load.</param>
+    private sealed class Roof(int[] taken, double grams)
+    {
+        public int[] Taken => taken;
+
+        public double Grams => grams;
+
+        /// <summary>Ways to lie in them.</summary>
+        public required IReadOnlyList<LossPlanes> Ways { get; set; }
+
+        /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
+        public Dictionary<int, double> SeenK { get; } = [];
+    }
+
+    /// <summary>All but clothes.</summary>
+    /// <param name="Under">What lies over.</param>
+    /// <param name="Pads">What lies under.</param>
+    /// <param name="Grams">What it adds to the load, with the clothes that are pinned.</param>
+    /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
+    private sealed record Lain(Roof Under, int[] Pads, double Grams, int[]? Next);
+
+    /// <summary>
+    /// Of what frost was seen to cost in some bags, quilts, covers and barriers so much is taken to be lost in them whatever is worn: beds that just
+    /// hold give the same heat through, so nearly the same freezes in what lies outermost (assumption, tested).
+    /// </summary>
+    public const double SureOfFrost = 0.75;
+
+    private double FrostOn(Roof roof, int night) =>
+        trustsFrost && roof.SeenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+
+    private bool trustsFrost = true;
+
+    /// <summary>Learns what frost costs under a roof; false where it is less than was taken to be sure.</summary>
+    private bool See(Roof roof, IReadOnlyList<int> tried)
+    {
+        var changed = false;
+        foreach (var (night, k) in trials.FrostOf(tried))
+        {
+            if (roof.SeenK.TryGetValue(night, out var seen) && k < SureOfFrost * seen - FrostNear)
+                return false;
+            if (roof.SeenK.TryGetValue(night, out seen) && k >= seen)
+                continue;
+            roof.SeenK[night] = k;
+            changed = true;
+        }
+        if (changed)
+            roof.Ways = losses.Decided(roof.Taken, best - roof.Grams, n => FrostOn(roof, n), fine: true);
+        return true;
+    }
+
+    /// <summary>Frost that costs no more than this tells nothing, K.</summary>
+    private const double FrostNear = 0.1;
+
+    /// <summary>Searches to the end.</summary>
+    /// <param name="any">Ends with the first that reaches the level, whatever its weight.</param>
+    /// <returns>The lightest, by number; null where nothing reaches the level.</returns>
+    public int[]? Search(bool any = false)
+    {
+        var (most, told) = (best, Bound);
+        if (!TrySearch(any))
+        {
+            // Frost spared a bed more than was taken to be possible: again without counting on it.
+            trustsFrost = false;
+            queue.Clear();
+            (best, Bound) = (found is null ? most : best, told);
+            TrySearch(any);
+        }
+        if (!Ended)
+            Bound = found is null ? double.PositiveInfinity : best;
+        return found;
+    }
+
+    private bool TrySearch(bool any)
+    {
+        foreach (var worn in things.Subsets(things.Barriers))
+            Push(new Covered(0, worn, worn.Sum(n => grams[n]), losses.Open(worn)), 0);
+        if (Dives && found is null)
+            Dive();
+        while (queue.TryDequeue(out var place, out var priority))
+        {
+            run.Context.Stop.ThrowIfCancellationRequested();
+            Bound = priority.Bound;
+            if (Bound >= best - Grain || any && found is not null)
+                break;
+            if (++visited % 16 == 0 && Onwards?.Invoke() == false)
+            {
+                Ended = true;
+                return true;
+            }
+            switch (place)
+            {
+                case Covered open when open.Depth < things.Tops.Count:
+                    Branch(open);
+                    break;
+                case Covered { Weighed: false } decided:
+                    Push(decided with { Weighed = true }, OnTheBestPads(decided));
+                    break;
+                case Covered decided:
+                    LieOn(decided);
+                    break;
+                case Lain { Next: { } next } lain:
+                    // What frost is now known to cost under its roof may rule it out.
+                    if (HoldsDry(lain.Under, next))
+                    {
+                        if (Reaches(lain.Under, next))
+                            return true;
+                        if (!See(lain.Under, next))
+                            return false;
+                        // What does not hold with its frost is dressed until it does, now and then: a better answer while the best is sought.
+                        if (Dives && System.Numerics.BitOperations.IsPow2(++failed))
+                            Held([.. next], lain.Under);
+                    }
+                    Dress(lain with { Next = null });
+                    break;
+                case Lain lain:
+                    Dress(lain);
+                    break;
+            }
+        }
+        return true;
+    }
+
+    private void Push(object place, double bound)
+    {
+        if (bound < best - Grain)
+            queue.Enqueue(place, (Math.Max(bound, Bound), order--));
+    }
+
+    // ---- bags, quilts, covers ----
+
+    private void Branch(Covered place)
+    {
+        var n = things.Tops[place.Depth];
+        if (things.Twins[n] < 0 || place.Taken.Contains(things.Twins[n]))
+            Next([.. place.Taken, n], place.Grams + grams[n]);
+        if (!things.IsPinned(n))
+            Next(place.Taken, place.Grams);
+
+        void Next(int[] taken, double spent)
+        {
+            var depth = place.Depth + 1;
+            if (depth == things.Tops.Count && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
+                return;
+            var open = new bool[grams.Length];
+            foreach (var i in things.Rest)
+                open[i] = !things.IsPinned(i);
+            for (var d = depth; d < things.Tops.Count; d++)
+                open[things.Tops[d]] = true;
+            spent += things.PinnedRest.Sum(i => grams[i]);
+            int[] with = [.. taken, .. things.PinnedRest];
+            var more = place.Open.LeastMore(with, open, grams, best - spent, out _);
+            Push(new Covered(depth, taken, taken.Sum(i => grams[i]), place.Open), spent + more);
+        }
+    }
+
+    // ---- pads ----
+
+    /// <summary>The least that decided tops may come to on any set of pads, by the planes from before they were decided.</summary>
+    private double OnTheBestPads(Covered place)
+    {
+        var open = OpenClothes();
+        var least = best;
+        foreach (var pads in losses.Unders)
+        {
+            var spent = place.Grams + pads.Grams + pinnedG;
+            if (spent >= least)
+                break;
+            int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
+            least = Math.Min(least, spent + place.Open.LeastMore(with, open, grams, least - spent, out _));
+        }
+        return least;
+    }
+
+    private void LieOn(Covered place)
+    {
+        var roof = new Roof(place.Taken, place.Grams)
+        {
+            Ways = losses.Decided(place.Taken, best - place.Grams, _ => 0),
+        };
+        var open = OpenClothes();
+        foreach (var pads in losses.Unders)
+        {
+            var spent = place.Grams + pads.Grams + pinnedG;
+            if (spent >= best - Grain)
+                break;
+            int[] with = [.. pads.Chosen, .. things.PinnedClothes];
+            var more = roof.Ways.Min(w => w.LeastMore(with, open, grams, best - spent, out _));
+            Push(new Lain(roof, pads.Chosen, spent, null), spent + more);
+        }
+    }
+
+    private bool[] OpenClothes()
+    {
+        var open = new bool[grams.Length];
+        foreach (var n in things.Clothes)
+            open[n] = !things.IsPinned(n);
+        return open;
+    }
+
+    // ---- clothes ----
+
+    private int[]? lightest;
+    private double lightestG;
+
+    /// <summary>Least that what was left for later may come to, g.</summary>
+    private double beyond;
+
+    /// <summary>Seeks the lightest clothes with which it holds dry, no further than a stride.</summary>
+    private void Dress(Lain lain)
+    {
+        (lightest, lightestG, beyond) = (null, Math.Min(best, Bound + Stride), double.PositiveInfinity);
+        foreach (var way in lain.Under.Ways)
+            Dress(
+                way,
+                lain.Under,
+                [.. lain.Under.Taken, .. lain.Pads, .. things.PinnedClothes],
+                OpenClothes(),
+                lain.Grams,
+                tryIt: true
+            );
+        if (lightest is not null)
+            Push(lain with { Next = lightest }, lightestG);
+        else
+            Push(lain with { Next = null }, beyond);
+    }
+
+    private void Dress(LossPlanes way, Roof roof, List<int> taken, bool[] open, double spent, bool tryIt)
+    {
+        List<int> shut = [];
+        while (true)
+        {
+            dressed++;
+            var more = way.LeastMore(taken, open, grams, lightestG - Grain - spent, out var next);
+            if (spent + more >= lightestG - Grain)
+            {
+                beyond = Math.Min(beyond, spent + more);
+                break;
+            }
+            if (next < 0)
+            {
+                if (tryIt && way.RulesOut(taken))
+                    continue;
+                if (tryIt && spent > floor - Grain && HoldsDry(roof, taken))
+                {
+                    (lightest, lightestG) = ([.. taken], spent);
+                    break;
+                }
+                // It may hold by the planes and does not, or was tried and did not as it is slept in: anything more may help.
+                next = BestOf(open);
+                if (next < 0)
+                    break;
+            }
+            open[next] = false;
+            shut.Add(next);
+            if (spent + grams[next] >= lightestG - Grain)
+                beyond = Math.Min(beyond, spent + grams[next]);
+            else
+            {
+                taken.Add(next);
+                Dress(way, roof, taken, open, spent + grams[next], tryIt: true);
+                taken.RemoveAt(taken.Count - 1);
+            }
+            // What is like a thing that is left out stands for it no more.
+            for (var like = things.TwinOf[next]; like >= 0; like = things.TwinOf[like])
+            {
+                if (open[like])
+                {
+                    open[like] = false;
+                    shut.Add(like);
+                }
+            }
+            tryIt = false;
+        }
+        foreach (var n in shut)
+            open[n] = true;
+    }
+
+    private int BestOf(bool[] open)
+    {
+        var next = -1;
+        foreach (var n in things.Clothes)
+        {
+            if (open[n] && (next < 0 || losses.Worth(n) > losses.Worth(next)))
+                next = n;
+        }
+        return next;
+    }
+
+    private double LitresOf(IEnumerable<int> taken) => taken.Sum(n => things.All[n].Litres);
+
+    private bool MayBe(IReadOnlyCollection<int> taken) => LitresOf(taken) <= mostL && things.MaySit(taken);
+
+    /// <summary>Whether it may hold if everything were dry, with what frost costs for sure; what was tried and did not is not asked again.</summary>
+    private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)
+    {
+        if (!MayBe(taken) || trials.IsTried(taken, level))
+            return false;
+        Laid++;
+        var bed = things.Bed(taken);
+        return losses.Demands.All(d =>
+            run.Model.MayHoldDry(
+                d.Night,
+                bed,
+                run.BedtimeAtBest(d.Night),
+                d.Threshold,
+                new(d.Outside.Celsius - FrostOn(roof, d.Night))
+            )
+        );
+    }
+
+    // ---- replaying ----
+
+    /// <summary>Whether it reaches the level as it is slept in; the first under a roof is slept in to the end, for what frost costs there.</summary>
+    private bool Reaches(Roof roof, int[] taken)
+    {
+        if (trials.Level(taken, roof.SeenK.Count == 0 ? double.NegativeInfinity : level) < level)
+            return false;
+        Keep(taken);
+        Bound = best;
+        return true;
+    }
+
+    private void Keep(IReadOnlyList<int> taken)
+    {
+        var spent = taken.Sum(n => grams[n]);
+        if (spent >= best - Grain)
+            return;
+        (best, found) = (spent, [.. taken]);
+        Better?.Invoke(found);
+    }
+
+    /// <summary>A good one at once: one bag or quilt on the pads that promise most, with what saves most for its weight until it holds.</summary>
+    private void Dive()
+    {
+        if (!queue.TryPeek(out var start, out _) || start is not Covered { Open: var planes, Taken: var worn })
+            return;
+        var open = OpenClothes();
+        var singles =
+            from top in things.Tops.Where(n => things.All[n].Item.IsTopLayer)
+            let taken = (int[])[.. worn, .. things.Tops.Where(things.IsPinned).Append(top).Distinct()]
+            where things.MayLieUnder(taken)
+            from pads in losses.Unders.Take(MostDived)
+            let spent = taken.Sum(n => grams[n]) + pads.Grams + pinnedG
+            let with = (int[])[.. taken, .. pads.Chosen, .. things.PinnedClothes]
+            let bound = spent + planes.LeastMore(with, open, grams, double.PositiveInfinity, out _)
+            where double.IsFinite(bound)
+            orderby bound
+            select (Taken: taken, pads.Chosen);
+        foreach (var (taken, pads) in singles.DistinctBy(s => s.Taken[^1]).Take(3).ToList())
+        {
+            var roof = new Roof(taken, 0) { Ways = losses.Decided(taken, double.PositiveInfinity, _ => 0) };
+            if (Held([.. taken, .. pads, .. things.PinnedClothes], roof))
+                return;
+        }
+    }
+
+    /// <summary>Sets of pads that a first good one is sought on.</summary>
+    private const int MostDived = 80;
+
+    /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
+    private bool Held(List<int> with, Roof roof)
+    {
+        var way = roof.Ways[0];
+        var (open, at, adding) = (OpenClothes(), 0, 1);
+        foreach (var n in with)
+            open[n] = false;
+        while (true)
+        {
+            if (double.IsInfinity(way.LeastMore(with, open, grams, double.PositiveInfinity, out var next)))
+                return false;
+            if (next < 0 && way.RulesOut(with))
+                continue;
+            if (next < 0)
+            {
+                if (--at <= 0)
+                {
+                    if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)
+                    {
+                        Keep(with);
+                        return true;
+                    }
+                    (at, adding) = (adding, 2 * adding);
+                }
+                next = BestOf(open);
+                if (next < 0)
+                    return false;
+            }
+            open[next] = false;
+            with.Add(next);
+        }
+    }
+}

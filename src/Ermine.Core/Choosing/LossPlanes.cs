@@ -1,0 +1,125 @@
+namespace Ermine.Core.Choosing;
+
+/// <summary>A plane under the loss: a choice may hold only if what its things save by it adds up to what is needed.</summary>
+/// <param name="Needed">What is needed, W/m².</param>
+/// <param name="Saves">What each thing saves, W/m².</param>
+/// <param name="Order">Things that save something, the most for its cost first.</param>
+internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
+{
+    /// <summary>Least cost of what must still be taken; infinite where all that is open is not enough: a knapsack with its last thing cut.</summary>
+    /// <param name="needed">What is still needed, above 0.</param>
+    /// <param name="open">Which things may still be taken.</param>
+    /// <param name="cost">What each costs.</param>
+    public double LeastMore(double needed, bool[] open, double[] cost)
+    {
+        var sum = 0.0;
+        foreach (var i in Order)
+        {
+            if (!open[i])
+                continue;
+            if (Saves[i] >= needed)
+                return sum + cost[i] * needed / Saves[i];
+            needed -= Saves[i];
+            sum += cost[i];
+        }
+        return double.PositiveInfinity;
+    }
+}
+
+/// <summary>Where planes touch each loss; null where everything together is not enough.</summary>
+internal sealed record LossPoints(
+    IReadOnlyList<LeastLoss.State?> Fed,
+    IReadOnlyList<LeastLoss.State?> Free,
+    IReadOnlyList<LeastLoss.State?> Feet
+);
+
+/// <summary>Planes under the losses of one bed: of the body with feet that lose all that blood brings, with feet that lose less, and of the feet alone.</summary>
+/// <param name="Loss">The losses.</param>
+/// <param name="Fed">Under the first.</param>
+/// <param name="Free">Under the second: one of the two must be met.</param>
+/// <param name="Feet">Under the third, which must be met as well.</param>
+internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<LossPlane> Free, List<LossPlane> Feet)
+{
+    /// <summary>Where they touch.</summary>
+    public required LossPoints Points { get; init; }
+
+    /// <summary>Most planes kept under one loss; the one that was of no use for the longest goes.</summary>
+    private const int Most = 24;
+
+    /// <summary>Least that must still be added, and the thing that saves most for it; looked at no further than a limit.</summary>
+    public double LeastMore(IReadOnlyList<int> taken, bool[] open, double[] cost, double limit, out int next)
+    {
+        var (least, by) = Highest(Fed, taken, open, cost, limit);
+        if (Highest(Free, taken, open, cost, limit) is var free && free.Least < least)
+            (least, by) = free;
+        if (least < limit && Highest(Feet, taken, open, cost, limit) is var feet && (by is null || feet.Least > least))
+            (least, by) = (Math.Max(least, feet.Least), feet.By ?? by);
+        next = -1;
+        if (by is null)
+            return least;
+        foreach (var i in by.Order)
+        {
+            if (open[i])
+            {
+                next = i;
+                break;
+            }
+        }
+        return least;
+    }
+
+    /// <summary>Adds the planes that rule a choice out, where the losses themselves do and no plane did yet.</summary>
+    /// <param name="taken">The choice.</param>
+    public bool RulesOut(IReadOnlyList<int> taken)
+    {
+        var state = Loss.Empty();
+        foreach (var n in taken)
+            Loss.Put(state, n, 1);
+        var (fed, free, feet) = Loss.Short(state);
+        var body = Math.Min(fed, free) > 1e-9;
+        if (body)
+        {
+            Add(Fed, Loss.Touching(state, LossKind.Fed));
+            Add(Free, Loss.Touching(state, LossKind.Free));
+        }
+        if (feet > 1e-9)
+            Add(Feet, Loss.Touching(state, LossKind.Feet));
+        return body || feet > 1e-9;
+    }
+
+    private static void Add(List<LossPlane> planes, LossPlane plane)
+    {
+        planes.Insert(0, plane);
+        if (planes.Count > Most)
+            planes.RemoveAt(planes.Count - 1);
+    }
+
+    private static (double Least, LossPlane? By) Highest(
+        List<LossPlane> planes,
+        IReadOnlyList<int> taken,
+        bool[] open,
+        double[] cost,
+        double limit
+    )
+    {
+        var (most, by) = (0.0, (LossPlane?)null);
+        for (var p = 0; p < planes.Count; p++)
+        {
+            var plane = planes[p];
+            var needed = plane.Needed;
+            for (var n = 0; n < taken.Count; n++)
+                needed -= plane.Saves[taken[n]];
+            if (needed <= 1e-9)
+                continue;
+            var least = plane.LeastMore(needed, open, cost);
+            if (by is null || least > most)
+                (most, by) = (least, plane);
+            if (most < limit)
+                continue;
+            // What rules out here rules out nearby.
+            (planes[p], planes[p / 2]) = (planes[p / 2], planes[p]);
+            return (most, by);
+        }
+        return (most, by);
+    }
+}

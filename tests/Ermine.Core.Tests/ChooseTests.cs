@@ -1,0 +1,207 @@
+using System.Collections.Concurrent;
+using static Ermine.Core.Tests.Things;
+
+namespace Ermine.Core.Tests;
+
+/// <summary>What is chosen is what looking at every bed would choose.</summary>
+public class ChooseTests
+{
+    /// <summary>A bed with what the plan says of its worst night.</summary>
+    private sealed record Looked(double Grams, double SpareK, string Names);
+
+    private static List<Looked> EveryBed(TripRun run, IReadOnlyList<KitItem> items)
+    {
+        var looked = new List<Looked>();
+        foreach (var (things, system) in SmallClosets.Beds(items))
+        {
+            var slept = run.With(run.Outfit with { System = system });
+            var spare = double.PositiveInfinity;
+            for (var n = 0; n < run.Count; n++)
+            {
+                var night = Outcome.Of(slept, n);
+                var low = run.LowOf(n)!.Value.Celsius;
+                double Of(ColdLine? line) =>
+                    line is null or { Holding: Holding.InNone } ? -1000
+                    : line.Holding == Holding.InAnyAir ? 1000
+                    : low - line.Outside!.Value.Celsius;
+                var least = Math.Min(Of(night.Holds.Together), Of(night.TurnsAt?.Together));
+                spare = Math.Min(
+                    spare,
+                    night.Verdict is null || night.IsShort ? Math.Min(least, -1e-3) : Math.Max(0, least)
+                );
+            }
+            looked.Add(new(things.Sum(t => t.MassG), spare, string.Join("+", things.Select(t => t.Name))));
+        }
+        return looked;
+    }
+
+    /// <summary>Closets of a seed, with every bed looked at.</summary>
+    private static (TripRun Run, List<Looked> All) Closet(int seed)
+    {
+        var items = SmallClosets.Of(seed, seed % 75 == 0 ? 12 : 4 + seed % 6);
+        var run = Planner(new Closet(items)).Of(SmallClosets.TripOf(seed, 1 + seed % 4));
+        return (run, EveryBed(run, items));
+    }
+
+    [Fact]
+    public void On_three_hundred_closets_it_is_what_looking_at_every_bed_would_choose()
+    {
+        var wrong = new ConcurrentBag<string>();
+        var found = 0;
+        Parallel.For(
+            0,
+            300,
+            seed =>
+            {
+                var (run, all) = Closet(seed);
+                foreach (var spare in (double[])[-12, -5, 0, 3])
+                {
+                    var best = all.Where(b => b.SpareK >= spare).MinBy(b => b.Grams);
+                    var chosen = Choose.Best(run, ChoiceAsked.Plain with { SpareK = spare });
+                    if (best is not null)
+                        Interlocked.Increment(ref found);
+                    if (!chosen.Proof.Proven || Math.Abs((best?.Grams ?? -1) - (chosen.Bed?.AddsG ?? -1)) > 0.1)
+                        wrong.Add(
+                            $"seed {seed} spare {spare}: {chosen.Bed?.AddsG} ({chosen.Bed?.SpareK:0.00}) for {best}"
+                        );
+                }
+                // The line, every point of it.
+                if (
+                    seed % 3 == 0
+                    && Points(Choose.Line(run, ChoiceAsked.Plain, -14, 8, 1e-3)) is var line
+                    && line != Line(all, -14, 8)
+                )
+                    wrong.Add($"seed {seed} line: {line} for {Line(all, -14, 8)}");
+                // The warmest under half of what everything weighs.
+                var most = all.Max(b => b.Grams) / 2;
+                var under = all.Where(b => b.Grams <= most && b.SpareK >= -30)
+                    .Select(b => b.SpareK)
+                    .DefaultIfEmpty(-31)
+                    .Max();
+                if (
+                    seed % 3 == 1
+                    && Choose.Best(run, ChoiceAsked.Plain with { MostG = most }).Bed is var warm
+                    && (warm is null ? under >= -30 : Math.Abs(Math.Min(warm.SpareK, 60) - Math.Min(under, 60)) > 0.03)
+                )
+                    wrong.Add($"seed {seed} under {most}: {warm?.SpareK} for {under}");
+            }
+        );
+        Assert.True(wrong.IsEmpty, $"{wrong.Count}\n" + string.Join("\n", wrong.Order().Take(40)));
+        Assert.True(found > 300, $"{found}");
+    }
+
+    private static string Points(ChoiceLine line) =>
+        string.Join(" ", line.Points.Select(p => $"{p.Bed.AddsG:0}:{p.Bed.SpareK:0.0}"));
+
+    private static string Line(List<Looked> all, double from, double to)
+    {
+        List<Looked> best = [];
+        foreach (var bed in all.Where(b => b.SpareK >= from).OrderBy(b => b.Grams).ThenByDescending(b => b.SpareK))
+        {
+            if ((best.Count == 0 || bed.SpareK > best[^1].SpareK + 1e-3) && (best.Count == 0 || best[^1].SpareK < to))
+                best.Add(bed);
+        }
+        return string.Join(" ", best.Select(b => $"{b.Grams:0}:{b.SpareK:0.0}"));
+    }
+
+    [Fact]
+    public void What_is_pinned_is_in_it_what_stays_at_home_is_not_and_schools_are_kept()
+    {
+        var (run, _) = Closet(225);
+        var free = Choose.Best(run, ChoiceAsked.Plain with { SpareK = -5 });
+        var bed = free.Bed!;
+        var owned = run.Closet.All.Select(t => t.Item).ToList();
+        var other = owned.First(i => i.IsForNight && !bed.Items.Contains(i.Id));
+        var pinned = Choose.Best(run, ChoiceAsked.Plain with { SpareK = -5, Pinned = [other.Id] }).Bed!;
+        Assert.Contains(other.Id, pinned.Items);
+        Assert.True(pinned.AddsG >= bed.AddsG);
+        var without = Choose.Best(run, ChoiceAsked.Plain with { SpareK = -5, LeftAtHome = [bed.Items[0]] });
+        Assert.DoesNotContain(bed.Items[0], without.Bed?.Items ?? []);
+        Assert.True(without.Bed is null || without.Bed.AddsG >= bed.AddsG);
+        foreach (
+            var schools in (ChoiceSchools[])
+                [new(NoBarrier: true), new(QuiltsOnly: true), new(SyntheticOutside: true), new(SomethingToSitOn: true)]
+        )
+        {
+            if (Choose.Best(run, ChoiceAsked.Plain with { SpareK = -12, Schools = schools }).Bed is not { } kept)
+                continue;
+            var things = kept.System.In(run.Closet).Select(r => r.Item).ToList();
+            Assert.True(!schools.NoBarrier || things.TrueForAll(t => t.Kind != ItemKind.VapourBarrier));
+            Assert.True(!schools.QuiltsOnly || things.TrueForAll(t => t.Kind != ItemKind.Bag));
+            Assert.True(
+                !schools.SyntheticOutside
+                    || things.FindLast(t => t.IsTopLayer) is null or { Material: Material.SyntheticFill }
+            );
+            Assert.True(
+                !schools.SomethingToSitOn || things.Exists(t => t is { Kind: ItemKind.Pad, Material: Material.Foam })
+            );
+        }
+    }
+
+    [Fact]
+    public void More_to_choose_from_is_never_heavier_and_colder_is_never_lighter()
+    {
+        foreach (var seed in Enumerable.Range(400, 30))
+        {
+            var items = SmallClosets.Of(seed, 10);
+            var trip = SmallClosets.TripOf(seed, 2);
+            double Adds(int count, double spare) =>
+                Choose
+                    .Best(Planner(new Closet(items.Take(count))).Of(trip), ChoiceAsked.Plain with { SpareK = spare })
+                    .Bed?.AddsG
+                ?? double.PositiveInfinity;
+            var (few, all) = (Adds(6, -4), Adds(10, -4));
+            Assert.True(all <= few, $"{seed}: {all} from ten, {few} from six");
+            Assert.True(Adds(10, 0) >= all, $"{seed}");
+        }
+    }
+
+    [Fact]
+    public void Where_nothing_holds_it_says_which_night_by_how_much_and_what_would_close_it()
+    {
+        var items = new[] { Pad(3), Bag(1.1), Garment(0.1, new(0, 0, 0.1, 1)) };
+        var run = Planner(new Closet(items)).Of(Trip(SleepSystem.Empty, Night(-8), Night(-24, day: 14)));
+        var choice = Choose.Best(run, ChoiceAsked.Plain);
+        Assert.Null(choice.Bed);
+        Assert.True(choice.Proof.Proven);
+        var missed = choice.Missed!;
+        Assert.Equal(1, missed.Night);
+        Assert.Equal(-missed.Best.SpareK, missed.ByK!.Value, 1e-9);
+        Assert.Equal(3, missed.Best.Items.Count);
+        Assert.NotEmpty(missed.Closing);
+        Assert.All(missed.Closing, c => Assert.True(c.SpareK >= 0));
+        // What it says would close it does.
+        var type = ItemTypes.Find(missed.Closing[0].Type)!.Usual;
+        var more = Planner(new Closet([.. items, type])).Of(run.Trip);
+        Assert.NotNull(Choose.Best(more, ChoiceAsked.Plain).Bed);
+    }
+
+    [Fact]
+    public void A_chance_that_is_asked_for_is_reached_and_one_night_is_chosen_for_alone()
+    {
+        var (run, _) = Closet(300);
+        var chance = Choose.Best(run, ChoiceAsked.Plain with { Chance = 0.6 });
+        if (chance.Bed is { } bed)
+        {
+            Assert.True(bed.Chance >= 0.6);
+            Assert.True(Choose.Best(run, ChoiceAsked.Plain with { Chance = 0.9 }).Bed is null or { Chance: >= 0.9 });
+        }
+        var (two, _) = Closet(301);
+        var first = Choose.Best(two, ChoiceAsked.Plain with { Nights = [0], SpareK = -10 });
+        Assert.Equal([0], first.Bed!.Nights.Select(n => n.Night));
+    }
+
+    [Fact]
+    public void It_ends_when_it_is_told_to_and_says_how_sure_it_is()
+    {
+        var (run, _) = Closet(225);
+        var cut = Choose.Best(run, ChoiceAsked.Plain with { SpareK = -5 }, within: TimeSpan.Zero);
+        var whole = Choose.Best(run, ChoiceAsked.Plain with { SpareK = -5 });
+        Assert.True(cut.Proof.Proven || cut.Proof.LeastG <= whole.Bed!.AddsG);
+        Assert.True(cut.Bed is null || cut.Bed.AddsG >= whole.Bed!.AddsG);
+        using var stop = new CancellationTokenSource();
+        stop.Cancel();
+        var stopped = new TripRun(new(new(run.Trip, run.Closet, null, stop.Token), Sleeper.StandardWoman), run.Outfit);
+        Assert.ThrowsAny<OperationCanceledException>(() => Choose.Best(stopped, ChoiceAsked.Plain));
+    }
+}
