@@ -83,6 +83,7 @@ internal static class Application
         Days.Map(api);
         EndCalculators.Map(api);
         Loads.Map(api);
+        Choices.Map(api);
         ChanceCalculators.Map(api);
         Logs.Map(app, api);
         Entries.Map(api);

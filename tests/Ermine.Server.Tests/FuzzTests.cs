@@ -44,6 +44,17 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
+        JsonObject Tabled()
+        {
+            var more = With("asked", Asked());
+            more["table"] = new JsonObject
+            {
+                ["surface"] = "seasonalSnow",
+                ["shelter"] = "doubleWall",
+                ["fromC"] = 0,
+            };
+            return more;
+        }
         var loaded = new JsonObject { ["trip"] = (await app.Trip("Kessar ice cap")).DeepClone() };
         JsonObject Loaded(string name, JsonNode value)
         {
@@ -51,6 +62,23 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
+        // A small closet: a thousand choices from a large one would take an hour.
+        JsonObject Asked() =>
+            new()
+            {
+                ["nights"] = new JsonArray(1),
+                ["pinned"] = new JsonArray((string)item["id"]!),
+                ["leftAtHome"] = new JsonArray([
+                    .. all["items"]!
+                        .AsArray()
+                        .Select(i => (string)i!["id"]!)
+                        .Where(id => id != (string)item["id"]!)
+                        .Skip(6)
+                        .Select(id => (JsonNode)id),
+                ]),
+                ["schools"] = new JsonObject { ["noBarrier"] = true },
+                ["spareK"] = -20,
+            };
         const string System = """
             "sleeper": { "massKg": 60, "heightCm": 160, "ageYears": 25, "sex": "female" }, "bagR": 1.6,
             "wear": { "head": 0.35, "torso": 0.1, "legs": 0.08, "feet": 0.14 },
@@ -65,6 +93,9 @@ public sealed class FuzzTests
             ["/api/plan"] = plan,
             ["/api/plan/fixes"] = plan,
             ["/api/plan/schools"] = plan,
+            ["/api/plan/choose"] = With("asked", Asked()),
+            ["/api/plan/line"] = With("asked", Asked()),
+            ["/api/plan/table"] = Tabled(),
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),

@@ -21,6 +21,7 @@ const router = createBrowserRouter([
       { path: "trips/:tripId/night/:night?", lazy: () => import("./night/NightStation") },
       { path: "trips/:tripId/day/:night?", lazy: () => import("./day/DayStation") },
       { path: "trips/:tripId/compare/:night?", lazy: () => import("./compare/CompareStation") },
+      { path: "trips/:tripId/choose/:night?", lazy: () => import("./choose/ChooseStation") },
       { path: "trips/:tripId/dry/:night?", lazy: () => import("./dry/DryStation") },
       { path: "trips/:tripId/load/:night?", lazy: () => import("./load/LoadStation") },
       { path: "trips/:tripId/log/:night?", lazy: () => import("./log/LogStation") },

@@ -116,6 +116,10 @@ export const api = {
     answer(client.POST("/api/plan/schools", { body: asked, signal: signal ?? null })),
   compare: (asked: Asked & { systems: SleepSystem[] }, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/compare", { body: asked, signal: signal ?? null })),
+  table: (
+    asked: { trip: Trip; member: number; asked: Schema["ChoiceAsked"]; table: Schema["TableAsked"] },
+    signal?: AbortSignal,
+  ) => answer(client.POST("/api/plan/table", { body: asked, signal: signal ?? null })),
   dry: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/dry", { body: asked, signal: signal ?? null })),
   day: ({ night, ...asked }: Asked & { quick?: boolean }, signal?: AbortSignal) =>

@@ -116,6 +116,9 @@ export function Component() {
             hasGap={hasGap ?? false}
             people={Math.max(night.sleepers, trip.members.length)}
           />
+          <Button look="quiet" onClick={() => go.station("choose", index)}>
+            Choose for me
+          </Button>
           <Button look="quiet" onClick={() => go.station("compare", index)}>
             Compare
           </Button>

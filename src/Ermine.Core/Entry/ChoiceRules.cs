@@ -1,0 +1,85 @@
+using Ermine.Core.Choosing;
+using Ermine.Core.Ground;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+
+namespace Ermine.Core.Entry;
+
+/// <summary>What may be asked of a choice.</summary>
+public static class ChoiceRules
+{
+    private const double MostSpareK = 30,
+        MostG = 100_000,
+        MostL = 1_000;
+
+    /// <summary>Everything that is wrong with what is asked; empty where it is sound.</summary>
+    /// <param name="asked">What is asked.</param>
+    /// <param name="trip">The trip it is asked about.</param>
+    /// <param name="member">Whom it is for, from 0.</param>
+    /// <param name="find">A thing that is owned; null where it is not.</param>
+    public static IReadOnlyList<Fault> Check(ChoiceAsked asked, Trip trip, int member, Func<Guid, KitItem?> find)
+    {
+        var faults = new List<Fault>();
+        foreach (var (n, night) in asked.Nights.Index())
+        {
+            if (night < 0 || night >= trip.Nights.Count)
+                faults.Add(
+                    new(
+                        $"asked.nights[{n}]",
+                        $"{night}",
+                        $"Nights of this trip count from 0 to {trip.Nights.Count - 1}."
+                    )
+                );
+        }
+        if (asked.Nights.Distinct().Count() < asked.Nights.Count)
+            faults.Add(new("asked.nights", string.Join(", ", asked.Nights), "Name each night once."));
+        if (trip.Nights.Count == 0)
+            faults.Add(new("trip.nights", "0", "Add a night first: a bed is chosen for nights."));
+        var others = trip
+            .Uses.Where(u => member < trip.Members.Count && u.SleeperId != trip.Members[member].SleeperId)
+            .Select(u => u.ItemId)
+            .ToHashSet();
+        foreach (var (n, id) in asked.Pinned.Index())
+        {
+            if (find(id) is not { } item)
+                faults.Add(new($"asked.pinned[{n}]", $"{id}", "Pin a thing that is owned."));
+            else if (!item.IsForNight)
+                faults.Add(new($"asked.pinned[{n}]", item.Name, "It cannot be slept in: take the pin off."));
+            else if (others.Contains(id))
+                faults.Add(new($"asked.pinned[{n}]", item.Name, "Somebody else uses it: take the pin off."));
+            else if (asked.LeftAtHome.Contains(id))
+                faults.Add(
+                    new($"asked.pinned[{n}]", item.Name, "It is pinned and left at home: take one of the two back.")
+                );
+            else if (asked.Schools.NoBarrier && item.Kind == ItemKind.VapourBarrier)
+                faults.Add(new($"asked.pinned[{n}]", item.Name, "No barrier is wanted: take the pin off."));
+            else if (asked.Schools.QuiltsOnly && item.Kind == ItemKind.Bag)
+                faults.Add(new($"asked.pinned[{n}]", item.Name, "Only quilts are wanted: take the pin off."));
+        }
+        Within(faults, "asked.chance", asked.Chance, 0.05, 0.99, "Ask for a chance from 0.05 to 0.99.");
+        Within(faults, "asked.spareK", asked.SpareK, -MostSpareK, MostSpareK, "Ask for −30 to 30 degrees to spare.");
+        Within(faults, "asked.mostG", asked.MostG, 0, MostG, "Give a weight from 0 to 100 000 g.");
+        Within(faults, "asked.mostL", asked.MostL, 0, MostL, "Give a volume from 0 to 1 000 l.");
+        return faults;
+    }
+
+    /// <summary>Everything that is wrong with the night of a table.</summary>
+    public static IReadOnlyList<Fault> Check(TableAsked night)
+    {
+        var faults = new List<Fault>();
+        Within(faults, "table.windMs", night.WindMs, 0, 60, "Give a wind from 0 to 60 m/s.");
+        Within(faults, "table.fromC", night.FromC, WhichForWhichLow.ColdestC, 20, "Begin between −60 and 20 °C.");
+        Within(faults, "table.sleepers", night.Sleepers, 1, 8, "Give 1 to 8 sleepers.");
+        if (night.Shelter == Shelter.Heated)
+            faults.Add(
+                new("table.shelter", "heated", "The air of a heated shelter does not follow the low: take another.")
+            );
+        return faults;
+    }
+
+    private static void Within(List<Fault> faults, string field, double? value, double least, double most, string mend)
+    {
+        if (value is { } v && !(v >= least && v <= most))
+            faults.Add(new(field, $"{v}", mend));
+    }
+}

@@ -1,0 +1,173 @@
+using System.Runtime.CompilerServices;
+using System.Threading.Channels;
+using Ermine.Core.Choosing;
+using Ermine.Core.Entry;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+using Ermine.Core.Trips;
+using Ermine.Server.Hosting;
+using Ermine.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Ermine.Server.Features;
+
+/// <summary>Beds chosen from what is owned: told as they are found, best last.</summary>
+public static class Choices
+{
+    /// <summary>A trip, one of its people, and what is asked.</summary>
+    public sealed record ChoiceRequest(Trip Trip, int Member, ChoiceAsked Asked) : Plans.PlanRequest(Trip, 0, Member);
+
+    /// <summary>The same for any night; of the trip only its people count.</summary>
+    public sealed record TableRequest(Trip Trip, int Member, ChoiceAsked Asked, TableAsked Table)
+        : Plans.PlanRequest(Trip, 0, Member);
+
+    /// <summary>One of: how far it is, the bed that was chosen, the line, why it ended early.</summary>
+    public sealed record ChoiceEvent(
+        ChoiceSoFar? Far = null,
+        Choice? Chosen = null,
+        ChoiceLine? Line = null,
+        string? Refused = null
+    );
+
+    /// <summary>So long is sought at most; what is found by then is told with how sure it is.</summary>
+    private static readonly TimeSpan Within = TimeSpan.FromSeconds(8);
+
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var plans = api.MapGroup("/plan").WithTags("Plans");
+        plans
+            .MapPost(
+                "/choose",
+                (ChoiceRequest request, Asking asking, Store store, CancellationToken stop) =>
+                    Told(
+                        request,
+                        request.Asked,
+                        asking,
+                        store,
+                        (run, heard) => new ChoiceEvent(Chosen: Choose.Best(run, request.Asked, heard, Within)),
+                        stop
+                    )
+            )
+            .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithSummary("The lightest bed that does what is asked, told as better ones are found, with its proof");
+        plans
+            .MapPost(
+                "/line",
+                (ChoiceRequest request, Asking asking, Store store, CancellationToken stop) =>
+                    Told(
+                        request,
+                        request.Asked,
+                        asking,
+                        store,
+                        (run, heard) =>
+                            new ChoiceEvent(Line: Choose.Line(run, request.Asked, heard: heard, within: Within)),
+                        stop
+                    )
+            )
+            .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithSummary("The line from light to warm, told point by point");
+        plans
+            .MapPost("/table", Table)
+            .WithSummary("Which of what one owns for which low, and what changes from one to the next");
+    }
+
+    private static async Task<Results<Ok<LowTable>, ProblemHttpResult>> Table(
+        TableRequest request,
+        Asking asking,
+        Store store,
+        CancellationToken stop
+    )
+    {
+        List<Fault> faults =
+        [
+            .. ChoiceRules.Check(request.Table),
+            .. await Faults(request, request.Asked, store, stop),
+        ];
+        return faults.Count > 0
+            ? Problems.Faults(faults)
+            : await asking.Of(
+                request,
+                (runs, r) =>
+                    WhichForWhichLow.For(
+                        runs[r.Member].Model.Sleeper,
+                        runs[r.Member].Closet,
+                        request.Table,
+                        request.Asked with
+                        {
+                            Nights = [],
+                        },
+                        Within,
+                        runs[r.Member].Context.Stop
+                    )
+            );
+    }
+
+    private static async Task<IReadOnlyList<Fault>> Faults(
+        Plans.PlanRequest request,
+        ChoiceAsked asked,
+        Store store,
+        CancellationToken stop
+    )
+    {
+        var owned = (await store.Items(stop)).ToDictionary(i => i.Id);
+        return ChoiceRules.Check(asked, request.Trip, request.Member, id => owned.GetValueOrDefault(id));
+    }
+
+    private static async Task<IResult> Told(
+        Plans.PlanRequest request,
+        ChoiceAsked asked,
+        Asking asking,
+        Store store,
+        Func<TripRun, Action<ChoiceSoFar>, ChoiceEvent> choose,
+        CancellationToken stop
+    )
+    {
+        if (await Faults(request, asked, store, stop) is { Count: > 0 } faults)
+            return Problems.Faults(faults, title: "It cannot be chosen as it is asked.");
+        var heard = Channel.CreateUnbounded<ChoiceSoFar>(new() { SingleReader = true });
+        var work = Worked();
+        // Until something is heard it can still be refused.
+        if (
+            await Task.WhenAny(work, heard.Reader.WaitToReadAsync(stop).AsTask()) == work
+            && (await work).Result is ProblemHttpResult problem
+        )
+            return problem;
+        return TypedResults.ServerSentEvents(Events(heard.Reader, work, stop));
+
+        async Task<Results<Ok<ChoiceEvent>, ProblemHttpResult>> Worked()
+        {
+            try
+            {
+                return await asking.Of(request, (runs, r) => choose(runs[r.Member], far => heard.Writer.TryWrite(far)));
+            }
+            finally
+            {
+                heard.Writer.Complete();
+            }
+        }
+    }
+
+    private static async IAsyncEnumerable<ChoiceEvent> Events(
+        ChannelReader<ChoiceSoFar> heard,
+        Task<Results<Ok<ChoiceEvent>, ProblemHttpResult>> work,
+        [EnumeratorCancellation] CancellationToken stop
+    )
+    {
+        await foreach (var far in heard.ReadAllAsync(stop))
+            yield return new(far);
+        ChoiceEvent last;
+        try
+        {
+            last = (await work).Result is Ok<ChoiceEvent> { Value: { } done }
+                ? done
+                : new(Refused: "The plan cannot be answered as it stands.");
+        }
+        catch (WorkRefusedException refused)
+        {
+            last = new(Refused: refused.Message);
+        }
+        yield return last;
+    }
+}

@@ -1,0 +1,88 @@
+import { EventSourceParserStream } from "eventsource-parser/stream";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Problem, type Schema, type Trip } from "../api/client";
+
+export type ChoiceAsked = Schema["ChoiceAsked"];
+export type ChosenBed = Schema["ChosenBed"];
+type Event = Schema["ChoiceEvent"];
+
+export type Choosing = {
+  running: boolean;
+  /** The best so far, and of a line every point so far. */
+  beds: ChosenBed[];
+  proof: Schema["ChoiceProof"] | null;
+  chosen: Schema["Choice"] | null;
+  line: Schema["ChoiceLine"] | null;
+  problem: Problem | null;
+};
+
+const nothing: Choosing = {
+  running: false,
+  beds: [],
+  proof: null,
+  chosen: null,
+  line: null,
+  problem: null,
+};
+
+/** Asks for a choice and hears of it as it is found; ends when another is asked for, when told to, and with the page. */
+export function useChoice(what: "choose" | "line") {
+  const [state, setState] = useState(nothing);
+  const ending = useRef<AbortController | null>(null);
+
+  const stop = useCallback(() => {
+    ending.current?.abort();
+    setState((s) => ({ ...s, running: false }));
+  }, []);
+
+  const ask = useCallback(
+    async (trip: Trip, member: number, asked: ChoiceAsked) => {
+      ending.current?.abort();
+      const mine = new AbortController();
+      ending.current = mine;
+      setState({ ...nothing, running: true });
+      const now = (change: Partial<Choosing> | ((s: Choosing) => Partial<Choosing>)) => {
+        if (!mine.signal.aborted)
+          setState((s) => ({ ...s, ...(typeof change === "function" ? change(s) : change) }));
+      };
+      try {
+        const response = await fetch(`/api/plan/${what}`, {
+          method: "POST",
+          headers: { "Content-Type": "application/json" },
+          body: JSON.stringify({ trip, member, asked }),
+          signal: mine.signal,
+        });
+        if (!response.ok || !response.body) {
+          const detail = await response.json().catch(() => ({}));
+          throw new Problem(response.status, detail.title ?? "This did not work.", detail.errors ?? []);
+        }
+        const events = response.body
+          .pipeThrough(new TextDecoderStream())
+          .pipeThrough(new EventSourceParserStream())
+          .getReader();
+        for (let next = await events.read(); !next.done; next = await events.read()) {
+          const event = JSON.parse(next.value.data) as Event;
+          if (event.far) {
+            const { bed, proof } = event.far;
+            now((s) => ({ proof, beds: bed ? [...s.beds, bed] : s.beds }));
+          }
+          if (event.chosen) now({ chosen: event.chosen, proof: event.chosen.proof });
+          if (event.line) now({ line: event.line, proof: event.line.proof });
+          if (event.refused) throw new Problem(503, event.refused, []);
+        }
+        now({ running: false });
+      } catch (e) {
+        if (mine.signal.aborted) return;
+        now({
+          running: false,
+          problem:
+            e instanceof Problem ? e : new Problem(0, "Ermine does not answer. Is it still running?", []),
+        });
+      }
+    },
+    [what],
+  );
+
+  useEffect(() => () => ending.current?.abort(), []);
+  return { ...state, ask, stop };
+}
