@@ -4,5 +4,5 @@ using BenchmarkDotNet.Running;
 using Ermine.Bench;
 
 BenchmarkSwitcher
-    .FromTypes([typeof(CoreBench), typeof(DayBench), typeof(LoadBench), typeof(LogBench)])
+    .FromTypes([typeof(CoreBench), typeof(DayBench), typeof(LoadBench), typeof(LogBench), typeof(ChooseBench)])
     .Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));

@@ -10,14 +10,14 @@ const shots = [
   { name: "day", path: "day/4" },
   { name: "day-phone", path: "day/4", width: 390, height: 844 },
   { name: "hands", path: "day/4?of=hands" },
-  { name: "face", path: "day/4?of=face", theme: "lamp" },
   { name: "dry", path: "dry/1" },
   { name: "load", path: "load/4", trip: "Kessar ice cap" },
   { name: "load-twice", path: "load/7?of=twice", trip: "Kessar ice cap" },
-  { name: "load-phone", path: "load/1?of=lists", trip: "Kessar ice cap", width: 390, height: 844, tick: 4 },
   { name: "log", path: "log/1?of=lived" },
   { name: "log-hill", path: "log/1?of=lived", theme: "lamp", who: 1, night: /^2026-01-17/ },
   { name: "compare", path: "compare/4" },
+  { name: "choose", path: "choose/4", until: /For as many grams as are packed/ },
+  { name: "choose-lows", path: "choose/4", press: "which for which low", until: /^From −\d+° on add/ },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for they change the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
@@ -55,6 +55,8 @@ await withDemo(async (url) => {
     const thing = shot.thing ? `?thing=${items.find((i) => i.name === shot.thing).id}` : "";
     await page.goto(`${url}/trips/${trip.id}/${shot.path}${thing}`);
     await page.waitForLoadState("networkidle");
+    if (shot.press) await page.getByRole("button", { name: shot.press }).click();
+    if (shot.until) await page.getByText(shot.until).first().waitFor({ timeout: 30_000 });
     if (shot.night) await page.getByRole("button", { name: shot.night }).click();
     if (shot.slept) {
       await page.getByRole("button", { name: shot.slept }).first().click();

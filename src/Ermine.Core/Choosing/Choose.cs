@@ -130,7 +130,9 @@ public sealed class Choose
                 break;
             beds.Add(BedOf(found));
             heard?.Invoke(new(beds[^1], Proof(beds[^1].AddsG, false)));
-            level = Math.Max(level + stepK, beds[^1].SpareK + Math.Min(NearK, stepK));
+            var next = Math.Max(level + stepK, beds[^1].SpareK + Math.Min(NearK, stepK));
+            // What just holds is always a point.
+            level = beds[^1].SpareK < 0 && next > 0 ? 0 : next;
             floor = beds[^1].AddsG;
         }
         return beds;

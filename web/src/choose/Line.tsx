@@ -51,12 +51,13 @@ export function Line(props: {
   return (
     <div ref={box} className="min-w-0">
       {width > 0 && beds.length > 0 && (
+        // biome-ignore lint/a11y/useSemanticElements: a picture with points to press
         <svg
           width={width}
           height={height}
           className="block overflow-visible"
           aria-label="Grams against degrees to spare"
-          role="img"
+          role="group"
         >
           <defs>
             <Hatch id={hatch} />

@@ -1,0 +1,106 @@
+using BenchmarkDotNet.Attributes;
+using Ermine.Core.Body;
+using Ermine.Core.Choosing;
+using Ermine.Core.Forecasts;
+using Ermine.Core.Ground;
+using Ermine.Core.Kit;
+using Ermine.Core.Plans;
+using Ermine.Core.Stack;
+using Ermine.Core.Trips;
+
+namespace Ermine.Bench;
+
+/// <summary>Choosing from eighty things for seven nights with frost, and from a closet that can be looked at whole.</summary>
+public class ChooseBench
+{
+    private TripRun eighty = null!,
+        small = null!;
+
+    [GlobalSetup]
+    public void Setup()
+    {
+        var usual = ItemTypes
+            .All.Select(t => t.Usual)
+            .Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt)
+            .ToList();
+        // Every kind as often as the library has it.
+        eighty = RunOf([.. Enumerable.Range(0, 80).Select(n => usual[n * usual.Count / 80])], 7);
+        small = RunOf(
+            [
+                .. usual.Where(i => i.Kind == ItemKind.Pad).Take(2),
+                .. usual.Where(i => i.IsTopLayer).TakeLast(3),
+                .. usual.Where(i => i.Kind == ItemKind.VapourBarrier).Take(1),
+                .. usual.Where(i => i.Kind == ItemKind.Garment).Take(6),
+            ],
+            4
+        );
+    }
+
+    private static TripRun RunOf(List<KitItem> items, int nights)
+    {
+        var trip = new Trip(
+            Guid.NewGuid(),
+            "bench",
+            new(),
+            null,
+            [
+                .. Enumerable
+                    .Range(0, nights)
+                    .Select(n => new Night(
+                        Guid.NewGuid(),
+                        new DateOnly(2027, 2, 13).AddDays(n),
+                        "camp",
+                        500,
+                        Terrain.Slope,
+                        Surface.SeasonalSnow,
+                        Shelter.DoubleWall,
+                        TypedLowC: -14 - n,
+                        TypedWindMs: 2,
+                        TypedCloud: 0.2
+                    )),
+            ],
+            [],
+            []
+        ).With(new Outfit(Guid.Empty, SleepSystem.Empty, [], [], [], [], DryPlan.Plain));
+        return new(new(new(trip, new Closet(items), null), Sleeper.StandardWoman), trip.Outfits[0]);
+    }
+
+    [Benchmark]
+    public Choice LightestOfEightyProven() => Choose.Best(eighty, ChoiceAsked.Plain);
+
+    [Benchmark]
+    public double FirstOfEighty()
+    {
+        var first = double.NaN;
+        Choose.Best(
+            eighty,
+            ChoiceAsked.Plain,
+            far => first = double.IsNaN(first) ? far.Bed?.AddsG ?? first : first,
+            TimeSpan.FromMilliseconds(1)
+        );
+        return first;
+    }
+
+    [Benchmark]
+    public ChoiceLine LineOfEighty() => Choose.Line(eighty, ChoiceAsked.Plain);
+
+    [Benchmark]
+    public Choice LightestOfTwelve() => Choose.Best(small, ChoiceAsked.Plain with { SpareK = -6 });
+
+    /// <summary>The same by looking at all 4096 beds.</summary>
+    [Benchmark(Baseline = true)]
+    public int LookingAtEveryBedOfTwelve()
+    {
+        var items = small.Closet.All.Select(t => t.Item).ToList();
+        var hold = 0;
+        for (var set = 0; set < 1 << items.Count; set++)
+        {
+            var bed = new SleepSystem([
+                .. items.Where((_, n) => (set & 1 << n) != 0).Select(i => new Layer(i.Id, Closure.Closed)),
+            ]);
+            var slept = small.With(small.Closet, small.Outfit with { System = bed });
+            hold += Enumerable.Range(0, small.Count).All(n => !Outcome.Of(slept, n).IsShort) ? 1 : 0;
+        }
+        return hold;
+    }
+}
