@@ -139,6 +139,48 @@ public class ChooseTests
     }
 
     [Fact]
+    public void Under_the_same_roof_beds_that_just_hold_lose_nearly_the_same_to_frost()
+    {
+        var (pairs, less) = (0, 0);
+        foreach (var seed in Enumerable.Range(600, 60))
+        {
+            var items = SmallClosets.Of(seed, 9);
+            var run = Planner(new Closet(items)).Of(SmallClosets.TripOf(seed, 3));
+            var low = run.LowOf(2)!.Value.Celsius;
+            var roofs = SmallClosets
+                .Beds(items)
+                .Where(b =>
+                    run.Model.Holds(2, b.System, null).Outside is { } dry && low - dry.Celsius is > -4 and < 0.5
+                )
+                .GroupBy(b =>
+                    string.Join(
+                        "+",
+                        b.Things.Where(t => t.Side == Side.Over || t.Kind == ItemKind.VapourBarrier).Select(t => t.Name)
+                    )
+                );
+            foreach (var roof in roofs)
+            {
+                var costs = roof.Take(6)
+                    .Select(b =>
+                    {
+                        var slept = run.With(run.Outfit with { System = b.System });
+                        return slept.HoldsTogether(2).Body.Outside?.Celsius
+                            - run.Model.Holds(2, b.System, null).Outside!.Value.Celsius;
+                    })
+                    .OfType<double>()
+                    .ToList();
+                if (costs.Count < 2 || costs.Max() < 0.5)
+                    continue;
+                pairs++;
+                less += costs.Min() < 0.75 * costs.Max() - 0.1 ? 1 : 0;
+            }
+        }
+        // Where it is not so, the search begins again without counting on it.
+        Assert.True(pairs > 60, $"{pairs}");
+        Assert.True(less <= 0.08 * pairs, $"{less} of {pairs}");
+    }
+
+    [Fact]
     public void More_to_choose_from_is_never_heavier_and_colder_is_never_lighter()
     {
         foreach (var seed in Enumerable.Range(400, 30))

@@ -122,7 +122,7 @@ internal sealed class LightestBed
 
     /// <summary>
     /// Of what frost was seen to cost in some bags, quilts, covers and barriers so much is taken to be lost in them whatever is worn: beds that just
-    /// hold give the same heat through, so nearly the same freezes in what lies outermost (assumption, tested).
+    /// hold give the same heat through, so nearly the same freezes in what lies outermost (assumption: so under nineteen roofs of twenty; the proof stands on it).
     /// </summary>
     public const double SureOfFrost = 0.75;
 

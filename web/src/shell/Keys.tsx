@@ -11,7 +11,7 @@ const keys: [string, string][] = [
   ["/", "find anything"],
   ["w", "whose night: the next of the party"],
   ["c", "compare systems on this night"],
-  ["x", "choose for me"],
+  ["l", "the lightest that holds: choose for me"],
   ["u", "turn units over"],
   ["t", "Snow or Lamp"],
   ["a", "add a layer (on Night)"],
@@ -71,7 +71,7 @@ export function useKeys(open: (what: "keys" | "find") => void) {
       else if (e.key === "w" && trip)
         settings.set({ who: { ...settings.who, [trip.id]: (who + 1) % trip.members.length } });
       else if (e.key === "c" && at !== "compare") go.station("compare", index);
-      else if (e.key === "x" && at !== "choose") go.station("choose", index);
+      else if (e.key === "l" && at !== "choose") go.station("choose", index);
       else if (e.key === "t") settings.set({ theme: settings.theme === "snow" ? "lamp" : "snow" });
       else if (e.key === "?") open("keys");
       else if (e.key === "/") open("find");
