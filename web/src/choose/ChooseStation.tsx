@@ -150,6 +150,12 @@ export function Component() {
                 : "No single thing more would close it: plan for a milder night, another shelter, or turn back earlier."}
           </p>
         )}
+        {done && best && done.unknown.length > 0 && (
+          <p className="mt-1 text-ember">
+            {done.unknown.length === 1 ? "Night" : "Nights"} {done.unknown.map((n) => n + 1).join(", ")} left
+            out: no low is known yet.
+          </p>
+        )}
         {choice.proof && (best || done) && (
           <div className="mt-1">
             <Proof proof={choice.proof} lighter={best !== null && asked.mostG == null} />
