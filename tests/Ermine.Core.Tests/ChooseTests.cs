@@ -228,6 +228,19 @@ public class ChooseTests
             Assert.True(bed.Chance >= 0.6);
             Assert.True(Choose.Best(run, ChoiceAsked.Plain with { Chance = 0.9 }).Bed is null or { Chance: >= 0.9 });
         }
+        // Of every bed that reaches it the lightest, feet counted in.
+        foreach (var seed in Enumerable.Range(300, 12))
+        {
+            var (run2, _) = Closet(seed);
+            var owned = run2.Closet.All.Select(t => t.Item).ToList();
+            var best = SmallClosets
+                .Beds(owned)
+                .Where(b => TripChance.Of(run2.With(run2.Outfit with { System = b.System }))?.All >= 0.5)
+                .Select(b => b.Things.Sum(t => t.MassG))
+                .DefaultIfEmpty(-1)
+                .Min();
+            Assert.Equal(best, Choose.Best(run2, ChoiceAsked.Plain with { Chance = 0.5 }).Bed?.AddsG ?? -1, 0.1);
+        }
         var (two, _) = Closet(301);
         var first = Choose.Best(two, ChoiceAsked.Plain with { Nights = [0], SpareK = -10 });
         Assert.Equal([0], first.Bed!.Nights.Select(n => n.Night));

@@ -24,6 +24,7 @@ internal sealed class BedTrials
     private readonly ChoiceThings things;
     private readonly bool byChance;
     private readonly bool everyNight;
+    private readonly HashSet<Guid> scope;
     private readonly Dictionary<
         BigInteger,
         (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK)
@@ -35,22 +36,17 @@ internal sealed class BedTrials
         (this.run, this.things, this.byChance) = (run, things, byChance);
         Nights = [.. nights.Where(n => run.LowOf(n) is not null)];
         everyNight = nights.Count == run.Count;
-        Scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
+        scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
     }
 
     /// <summary>Nights that are chosen for and whose low is known.</summary>
     public IReadOnlyList<int> Nights { get; }
 
-    private HashSet<Guid> Scope { get; }
-
     /// <summary>Trips that were replayed.</summary>
     public int Replayed { get; private set; }
 
     /// <summary>The person slept in a bed on the nights that are chosen for.</summary>
-    public Outfit Sleeping(SleepSystem bed) => Sleeping(run, bed, Scope, everyNight);
-
-    /// <summary>A person slept in a bed on some nights, or on every night.</summary>
-    public static Outfit Sleeping(TripRun run, SleepSystem bed, IReadOnlySet<Guid> scope, bool everyNight)
+    public Outfit Sleeping(SleepSystem bed)
     {
         var outfit = run.Outfit;
         if (everyNight)
@@ -194,6 +190,6 @@ internal sealed class BedTrials
             || !Brent.TryFindRoot(With, HeatBalance.SearchFrom, HeatBalance.SearchTo, 1e-4, 100, out var root)
                 ? HeatBalance.SearchTo
                 : root;
-        return new(night, Threshold.Limit, new(flip + 1e-3), double.PositiveInfinity);
+        return new(night, Threshold.Limit, new(flip + 1e-3), double.PositiveInfinity, Feet: false);
     }
 }

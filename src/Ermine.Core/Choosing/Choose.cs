@@ -296,7 +296,7 @@ public sealed class Choose
             var bed = SystemChange.Add(everything.System, item, closet);
             if (
                 !hardest.All(d =>
-                    asking.Model.MayHoldDry(d.Night, bed, run.BedtimeAtBest(d.Night), d.Threshold, d.Outside)
+                    asking.Model.MayHoldDry(d.Night, bed, run.BedtimeAtBest(d.Night), d.Threshold, d.Outside, d.Feet)
                 )
             )
                 continue;
@@ -304,7 +304,7 @@ public sealed class Choose
             if (trials.Level(slept) < level)
                 continue;
             closing.Add(new(ItemTypes.OfUsual(item.Id)!.Key, item.Name, item.MassG, SpareOf(slept)));
-            if (closing.Count == MostClosing)
+            if (closing.Count == MostClosing || clock.Elapsed > within)
                 break;
         }
         return closing;

@@ -404,7 +404,8 @@ internal sealed class LightestBed
                 bed,
                 run.BedtimeAtBest(d.Night),
                 d.Threshold,
-                new(d.Outside.Celsius - FrostOn(roof, d.Night))
+                new(d.Outside.Celsius - FrostOn(roof, d.Night)),
+                d.Feet
             )
         );
     }

@@ -9,4 +9,11 @@ namespace Ermine.Core.Choosing;
 /// <param name="Threshold">What must hold.</param>
 /// <param name="Outside">The air outside.</param>
 /// <param name="MostFromFeet">Most that may go from the feet into the air, W/m²K, if the body is as warm as it can be; infinite where that is not asked.</param>
-internal sealed record NightDemand(int Night, Threshold Threshold, Temperature Outside, double MostFromFeet);
+/// <param name="Feet">The feet must hold in that air too. Of a chance they need not: it is lost in another air for them than for the body.</param>
+internal sealed record NightDemand(
+    int Night,
+    Threshold Threshold,
+    Temperature Outside,
+    double MostFromFeet,
+    bool Feet = true
+);

@@ -345,7 +345,15 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     /// <param name="bedtime">When it begins and ends and what is done.</param>
     /// <param name="threshold">What must hold.</param>
     /// <param name="outside">Its low.</param>
-    internal bool MayHoldDry(int night, SleepSystem system, Bedtime bedtime, Threshold threshold, Temperature outside)
+    /// <param name="feet">The feet must stay warm too.</param>
+    internal bool MayHoldDry(
+        int night,
+        SleepSystem system,
+        Bedtime bedtime,
+        Threshold threshold,
+        Temperature outside,
+        bool feet
+    )
     {
         var (stack, where) = Lay(night, system, null);
         if (!HoldsIn(outside, stack, threshold, where))
@@ -363,7 +371,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
             ToPlay(night, [.. stacks], bedtime, Sources(bedtime)),
             (outside - context.Weather(night)!.Low.PlanFor).Kelvin
         );
-        return skin >= Verdicts.CoolBelow && settled >= Feet.HoldFrom;
+        return skin >= Verdicts.CoolBelow && (!feet || settled >= Feet.HoldFrom);
     }
 
     private static bool IsBare(BuiltStack stack) => stack.Layers.Things.Count == 0;
