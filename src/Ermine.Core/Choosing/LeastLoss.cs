@@ -78,7 +78,6 @@ internal sealed class LeastLoss
         mostOfFeet,
         feetUpPerLoss;
     private readonly bool hung;
-    private readonly double gap;
     private readonly IReadOnlyList<(double Constant, double Slope)> evaporation;
 
     /// <summary>What each part counts for in the mean over the covered body.</summary>
@@ -163,7 +162,6 @@ internal sealed class LeastLoss
         constant = leakage * toAir + Metabolism.Respiratory(frame.Heat, frame.Felt);
         mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;
         feetUpPerLoss = exposed * Regions.BodyShare.Feet * (1 - lying.Feet) * toAir;
-        gap = Conductances.PadWithoutEdgeLoss;
 
         void Cut(Region region, IEnumerable<double> ends, Func<int, bool> counts, Func<double, double, int> add)
         {
@@ -237,6 +235,7 @@ internal sealed class LeastLoss
     /// </summary>
     private (double Below, double Slope) Below(int n, double pads)
     {
+        const double gap = Conductances.PadWithoutEdgeLoss;
         var lies = underBare[n];
         if (hung)
             return (lies + pads, 1);

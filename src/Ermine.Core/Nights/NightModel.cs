@@ -102,7 +102,7 @@ public sealed class NightModel(TripContext context, Sleeper sleeper)
     }
 
     /// <summary>Whether a threshold holds in an air outside; the line is sought only where that air lies close to it.</summary>
-    internal bool HoldsIn(Temperature outside, BuiltStack stack, Threshold threshold, Surroundings where)
+    private bool HoldsIn(Temperature outside, BuiltStack stack, Threshold threshold, Surroundings where)
     {
         var thermal = stack.Thermal;
         var climate = where.ClimateAt(outside, thermal.Hung);
