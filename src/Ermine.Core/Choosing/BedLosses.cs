@@ -1,3 +1,4 @@
+using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Frost;
 using Ermine.Core.Ground;
@@ -44,6 +45,9 @@ internal sealed class BedLosses
     private readonly double[] grams;
     private readonly AirOf hardest;
     private readonly Giving[] giving;
+    private readonly IReadOnlyList<UnderSet> unders;
+    private readonly Dictionary<BigInteger, Roof> roofs = [];
+    private readonly Dictionary<BigInteger, LossPlanes> opened = [];
 
     /// <summary>The air of one night as a bed meets it.</summary>
     private sealed record AirOf(LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
@@ -60,21 +64,52 @@ internal sealed class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
-        Unders = like?.Unders ?? UnderSet.WorthLyingOn(things, giving);
+        unders = like?.unders ?? UnderSet.WorthLyingOn(things, giving, grams);
     }
+
+    /// <summary>What things add to the load: what they cost where nothing else is said.</summary>
+    public double[] Grams => grams;
 
     /// <summary>What the nights ask, the hardest first.</summary>
     public IReadOnlyList<NightDemand> Demands { get; }
 
-    /// <summary>What may be lain on.</summary>
-    public IReadOnlyList<UnderSet> Unders { get; }
+    /// <summary>What may be lain on, the cheapest first.</summary>
+    /// <param name="cost">What things cost.</param>
+    /// <param name="all">Every set that costs less than this; null for those that no other is better than.</param>
+    public IReadOnlyList<UnderSet> Unders(double[] cost, double? all = null) =>
+        all is { } most ? UnderSet.Every(things, giving, cost, most)
+        : cost == grams ? unders
+        : UnderSet.WorthLyingOn(things, giving, cost);
 
     /// <summary>By what a thing that is put on gives most for its weight, where nothing is known to be short.</summary>
     public double Worth(int n) => Regions.All.Sum(r => giving[n].Gives[r] * giving[n].To[r]) / (grams[n] + 1);
 
-    /// <summary>Planes while all but barriers is open.</summary>
+    /// <summary>What is known of beds in some bags, quilts, covers and barriers; remembered.</summary>
+    /// <param name="taken">They.</param>
+    public Roof Under(int[] taken)
+    {
+        var key = BedTrials.KeyOf(taken);
+        if (!roofs.TryGetValue(key, out var roof))
+            roofs[key] = roof = new(taken);
+        return roof;
+    }
+
+    /// <summary>Ways to lie under a roof, with what frost is taken to cost there where it is trusted.</summary>
+    /// <param name="roof">The roof.</param>
+    /// <param name="left">What pads and clothes may add to the load at most, g.</param>
+    /// <param name="trustsFrost">What frost was seen to cost counts.</param>
+    public IReadOnlyList<LossPlanes> Ways(Roof roof, double left, bool trustsFrost) =>
+        roof.Ways(left, trustsFrost, (most, frostK, fine) => Decided(roof.Taken, most, frostK, fine));
+
+    /// <summary>Planes while all but barriers is open; remembered.</summary>
     /// <param name="barriers">The barriers.</param>
     public LossPlanes Open(int[] barriers)
+    {
+        var key = BedTrials.KeyOf(barriers);
+        return opened.TryGetValue(key, out var planes) ? planes : opened[key] = OpenTo(barriers);
+    }
+
+    private LossPlanes OpenTo(int[] barriers)
     {
         var films = things
             .All.Where(t => t.Item.Side == Side.Over)
@@ -86,7 +121,6 @@ internal sealed class BedLosses
             Bare(barriers, hardest, wind: 0)[0],
             giving,
             [.. Enumerable.Range(0, giving.Length)],
-            grams,
             hardest.Frame,
             Evaporation(barriers, films, hardest),
             leakage: 0,
@@ -120,7 +154,7 @@ internal sealed class BedLosses
     /// <param name="left">What pads and clothes may add to the load at most, g.</param>
     /// <param name="frostK">What frost costs in them at least on a night, K.</param>
     /// <param name="fine">Sampled finer: it will be searched at length.</param>
-    public IReadOnlyList<LossPlanes> Decided(int[] taken, double left, Func<int, double> frostK, bool fine = false)
+    private IReadOnlyList<LossPlanes> Decided(int[] taken, double left, Func<int, double> frostK, bool fine)
     {
         var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
         var evaporation = Evaporation(taken, films: 0, air, fine);
@@ -134,7 +168,6 @@ internal sealed class BedLosses
                             bed,
                             giving,
                             things.Rest,
-                            grams,
                             air.Frame,
                             evaporation,
                             bed.Leakage,
@@ -161,6 +194,7 @@ internal sealed class BedLosses
                 : new(Balanced(LossKind.Fed), free, Balanced(LossKind.Feet));
         return new(
             loss,
+            grams,
             Touching(LossKind.Fed, at.Fed),
             Touching(LossKind.Free, at.Free),
             Touching(LossKind.Feet, at.Feet)
@@ -177,7 +211,7 @@ internal sealed class BedLosses
                     .. (kind == LossKind.Feet ? points.Take(1) : points).Select(point =>
                     {
                         HashSet<int> on = [.. things.PinnedRest, .. point];
-                        return loss.Balanced(kind, on, n => grams[n] <= left && !on.Contains(n));
+                        return loss.Balanced(kind, on, n => grams[n] <= left && !on.Contains(n), grams);
                     }),
                 ];
 
@@ -186,7 +220,7 @@ internal sealed class BedLosses
                 .. states.Select(state =>
                     state is null
                         ? new(double.PositiveInfinity, new double[giving.Length], [])
-                        : loss.Touching(state, kind)
+                        : loss.Touching(state, kind, grams)
                 ),
             ];
     }

@@ -149,7 +149,8 @@ internal sealed class BedTrials
             : Math.Min(spare, -1e-3);
     }
 
-    private static BigInteger KeyOf(IReadOnlyList<int> chosen)
+    /// <summary>A set of things as one number.</summary>
+    public static BigInteger KeyOf(IReadOnlyList<int> chosen)
     {
         var key = BigInteger.Zero;
         foreach (var n in chosen)

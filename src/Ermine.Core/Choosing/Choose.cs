@@ -25,6 +25,7 @@ public sealed class Choose
     private readonly IReadOnlyList<int> nights;
     private readonly ChoiceThings things;
     private readonly BedTrials trials;
+    private readonly BedsTold telling;
     private readonly Action<ChoiceSoFar>? heard;
     private (long Nodes, long Laid, long Replayed) before;
     private readonly TimeSpan within;
@@ -38,6 +39,7 @@ public sealed class Choose
         nights = asked.Nights.Count > 0 ? [.. asked.Nights.Order()] : [.. Enumerable.Range(0, run.Count)];
         things = ChoiceThings.For(run, asked, nights);
         trials = new(run, things, nights, asked.Chance is not null);
+        telling = new(run, things, trials);
     }
 
     /// <summary>Seconds between words on how far it is.</summary>
@@ -128,7 +130,7 @@ public sealed class Choose
             Count(search);
             if (found is null || ended)
                 break;
-            beds.Add(BedOf(found));
+            beds.Add(telling.BedOf(found));
             heard?.Invoke(new(beds[^1], Proof(beds[^1].AddsG, false)));
             var next = Math.Max(level + stepK, beds[^1].SpareK + Math.Min(NearK, stepK));
             // What just holds is always a point.
@@ -142,10 +144,10 @@ public sealed class Choose
     {
         LightestBed search = null!;
         return last = search =
-            new(run, things, trials, level, mostG, asked.MostL ?? double.PositiveInfinity, floor, last)
+            new(run, things, trials, new(level, mostG, asked.MostL ?? double.PositiveInfinity, floor), last)
             {
                 Dives = dives,
-                Better = dives ? found => heard?.Invoke(new(BedOf(found), Proof(search.Bound, false, search))) : null,
+                Better = dives ? found => heard?.Invoke(new(telling.BedOf(found), Proof(search.Bound, false, search))) : null,
                 Onwards = () =>
                 {
                     if (heard is not null && clock.Elapsed.TotalSeconds > lastHeard + Often)
@@ -186,7 +188,7 @@ public sealed class Choose
             if (found is not null)
             {
                 (warmest, from) = (found, Math.Max(level, trials.Level(found, double.NegativeInfinity)));
-                heard?.Invoke(new(BedOf(found), Proof(null, false)));
+                heard?.Invoke(new(telling.BedOf(found), Proof(null, false)));
             }
             else if (warmest is null || level <= from + near || ended)
                 return warmest;
@@ -197,78 +199,21 @@ public sealed class Choose
 
     private Choice Told(int[]? found, double? least)
     {
-        var bed = found is null ? null : BedOf(found);
+        var bed = found is null ? null : telling.BedOf(found);
         return new(
             bed,
-            Now(),
+            telling.Now(nights),
             Proof(least, !ended),
-            found is null ? [] : [.. found.Where(n => things.All[n].Grams > 0).Select(n => Without(found, n))],
+            found is null ? [] : telling.Without(found),
             found is null && !ended && trials.Nights.Count > 0 ? Miss() : null,
             [.. nights.Except(trials.Nights)]
         );
     }
 
-    private LeftOut Without(int[] found, int n)
-    {
-        var without = trials.Replay(things.Bed(found.Where(i => i != n)));
-        return new(things.All[n].Item.Id, things.All[n].Grams, SpareOf(without));
-    }
-
-    private double SpareOf(TripRun slept) => trials.Nights.Min(n => BedTrials.SpareOf(slept, n));
-
-    private ChosenBed BedOf(int[] chosen)
-    {
-        var bed = things.Bed(chosen);
-        return BedOf(
-            trials.Replay(bed),
-            bed,
-            [.. chosen.Select(n => things.All[n].Item.Id)],
-            chosen.Sum(n => things.All[n].Grams),
-            chosen.Sum(n => things.All[n].Litres)
-        );
-    }
-
-    private ChosenBed BedOf(TripRun slept, SleepSystem bed, IReadOnlyList<Guid> items, double adds, double litres)
-    {
-        List<ChosenNight> told =
-        [
-            .. trials.Nights.Select(n =>
-            {
-                var night = Outcome.Of(slept, n);
-                return new ChosenNight(
-                    n,
-                    BedTrials.SpareOf(slept, n),
-                    night.Verdict,
-                    night.Holds.Leads,
-                    night.Holds.Together.Outside
-                );
-            }),
-        ];
-        return new(
-            items,
-            bed,
-            adds,
-            bed.ThingsIn(run.Closet).Sum(t => t.MassG),
-            litres,
-            told.Count > 0 ? told.Min(n => n.SpareK) : 0,
-            TripChance.Of([.. trials.Nights.Select(n => TurnOf.Night(slept, n))], slept.Model.Sleeper.Offset)?.All,
-            told
-        );
-    }
-
-    /// <summary>The bed as it is packed on the first of the nights.</summary>
-    private ChosenBed Now()
-    {
-        var bed = run.SystemOf(nights[0]);
-        var carried = ChoiceThings.CarriedAnyway(run, nights);
-        var adds = bed.ThingsIn(run.Closet).Where(t => !carried.Contains(t.Id)).ToList();
-        return BedOf(run, bed, [.. bed.Layers.Select(l => l.ItemId)], adds.Sum(t => t.MassG), adds.Sum(t => t.PackedL));
-    }
-
     private Missed Miss()
     {
         var everything = Enumerable.Range(0, things.All.Count).ToArray();
-        var best = BedOf(everything);
+        var best = telling.BedOf(everything);
         var worst = best.Nights.MinBy(n => n.SpareK)!;
         var by = (asked.Chance is null ? asked.SpareK : 0) - worst.SpareK;
         return new(
@@ -303,7 +248,7 @@ public sealed class Choose
             var slept = asking.With(closet, trials.Sleeping(bed));
             if (trials.Level(slept) < level)
                 continue;
-            closing.Add(new(ItemTypes.OfUsual(item.Id)!.Key, item.Name, item.MassG, SpareOf(slept)));
+            closing.Add(new(ItemTypes.OfUsual(item.Id)!.Key, item.Name, item.MassG, telling.SpareOf(slept)));
             if (closing.Count == MostClosing || clock.Elapsed > within)
                 break;
         }
@@ -323,7 +268,7 @@ public sealed class Choose
 
     private ChoiceLine LineOf(List<ChosenBed> beds)
     {
-        var now = Now();
+        var now = telling.Now(nights);
         var asWarm = beds.Find(b => b.SpareK >= now.SpareK - NearK);
         var asLight = beds.FindLast(b => b.AddsG <= now.AddsG + LightestBed.Grain);
         return new(

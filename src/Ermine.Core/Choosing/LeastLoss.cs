@@ -58,7 +58,6 @@ internal sealed class LeastLoss
     private const double Edge = 1e-9;
 
     private readonly Giving[] things;
-    private readonly double[] cost;
     private readonly LossFrame frame;
 
     private readonly double[] weight,
@@ -87,7 +86,6 @@ internal sealed class LeastLoss
     /// <param name="bed">The bed.</param>
     /// <param name="things">What may be put to it, by number.</param>
     /// <param name="used">Those that count.</param>
-    /// <param name="cost">What each costs.</param>
     /// <param name="frame">The climate.</param>
     /// <param name="evaporation">Tangents of the heat that skin vapour carries off, over what lies on the covered body besides the bed.</param>
     /// <param name="leakage">Least that leaks, W/m²K.</param>
@@ -97,7 +95,6 @@ internal sealed class LeastLoss
         BareBed bed,
         Giving[] things,
         IReadOnlyList<int> used,
-        double[] cost,
         LossFrame frame,
         IReadOnlyList<(double Constant, double Slope)> evaporation,
         double leakage,
@@ -105,7 +102,7 @@ internal sealed class LeastLoss
         double mostWorn
     )
     {
-        (this.things, this.cost, this.frame, Used, this.evaporation) = (things, cost, frame, used, evaporation);
+        (this.things, this.frame, Used, this.evaporation) = (things, frame, used, evaporation);
         var (toAir, toGround) = (frame.SkinC - frame.Felt.AirC, frame.SkinC - frame.Felt.GroundC);
         var exposed = bed.CurledUp && !open ? Conductances.Curled : 1;
         hung = bed.Hung;
@@ -292,7 +289,10 @@ internal sealed class LeastLoss
     }
 
     /// <summary>The plane that touches a loss where a state lies.</summary>
-    public LossPlane Touching(State state, LossKind kind)
+    /// <param name="state">The state.</param>
+    /// <param name="kind">Which loss.</param>
+    /// <param name="cost">What each thing costs.</param>
+    public LossPlane Touching(State state, LossKind kind, double[] cost)
     {
         var saves = new double[things.Length];
         Slopes(state, kind, saves);
@@ -304,11 +304,7 @@ internal sealed class LeastLoss
                 LossKind.Free => free,
                 _ => feet,
             } + Along(state, kind);
-        return new(
-            needed,
-            saves,
-            [.. Used.Where(i => saves[i] > 1e-9).OrderByDescending(i => saves[i] / (cost[i] + 1e-3))]
-        );
+        return new LossPlane(needed, saves, [.. Used.Where(i => saves[i] > 1e-9)]).At(cost);
     }
 
     /// <summary>What a state saves by its own slopes.</summary>
@@ -417,7 +413,8 @@ internal sealed class LeastLoss
     /// <param name="kind">Which loss.</param>
     /// <param name="on">What is taken already.</param>
     /// <param name="may">Which things may be taken.</param>
-    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may)
+    /// <param name="cost">What each costs.</param>
+    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may, double[] cost)
     {
         var state = Empty();
         foreach (var i in on)

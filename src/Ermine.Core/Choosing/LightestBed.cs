@@ -1,3 +1,4 @@
+using System.Numerics;
 using Ermine.Core.Kit;
 using Ermine.Core.Trips;
 
@@ -19,13 +20,16 @@ internal sealed class LightestBed
     private readonly TripRun run;
     private readonly ChoiceThings things;
     private readonly BedTrials trials;
-    private readonly double[] grams;
+    private readonly double[] cost;
+    private readonly BedSought sought;
     private readonly double level;
-    private readonly double floor;
     private readonly double mostL;
     private readonly BedLosses losses;
+    private readonly IReadOnlyList<UnderSet> unders;
     private readonly PriorityQueue<object, (double Bound, int Order)> queue = new();
-    private readonly double pinnedG;
+    private readonly double pinnedCost,
+        spared;
+    private readonly Dictionary<Roof, IReadOnlyList<LossPlanes>> priced = [];
 
     private int order;
     private int failed;
@@ -33,39 +37,34 @@ internal sealed class LightestBed
         dressed;
     private double best;
     private int[]? found;
+    private readonly List<(int[] Bed, BigInteger Key)> every = [];
+
+    /// <summary>Beds after which it ends where every one is sought.</summary>
+    private const int MostOfThem = 4000;
 
     /// <summary>Begins a search.</summary>
     /// <param name="run">The trip.</param>
     /// <param name="things">What may be chosen.</param>
     /// <param name="trials">Replays it.</param>
-    /// <param name="level">The level that is to be reached.</param>
-    /// <param name="mostG">Only what adds at most this to the load, g.</param>
-    /// <param name="mostL">Only what takes at most this in the pack, l.</param>
-    /// <param name="floor">Known from elsewhere: nothing under this reaches the level, g.</param>
-    /// <param name="like">A search among the same things at another level.</param>
+    /// <param name="sought">What is sought.</param>
+    /// <param name="like">A search among the same things: what it learned of them stays.</param>
     public LightestBed(
         TripRun run,
         ChoiceThings things,
         BedTrials trials,
-        double level,
-        double mostG = double.PositiveInfinity,
-        double mostL = double.PositiveInfinity,
-        double floor = 0,
+        BedSought sought,
         LightestBed? like = null
     )
     {
-        (this.run, this.things, this.trials, this.level, this.mostL, this.floor) = (
-            run,
-            things,
-            trials,
-            level,
-            mostL,
-            floor
-        );
-        grams = [.. things.All.Select(t => t.Grams)];
-        pinnedG = things.Clothes.Where(things.IsPinned).Sum(n => grams[n]);
-        (best, Bound) = (mostG + 2 * Grain, floor);
-        losses = new(run, things, trials.Demands(level), like?.losses);
+        (this.run, this.things, this.trials, this.sought) = (run, things, trials, sought);
+        (level, mostL) = (sought.Level, sought.MostL);
+        losses =
+            like?.level == level ? like.losses : new(run, things, trials.Demands(level), like?.losses);
+        cost = sought.Prices is { } prices ? [.. losses.Grams.Zip(prices, (g, p) => g + p)] : losses.Grams;
+        pinnedCost = things.Clothes.Where(things.IsPinned).Sum(n => cost[n]);
+        spared = things.Rest.Sum(n => Math.Max(0, losses.Grams[n] - cost[n]));
+        (best, Bound) = (sought.Most + 2 * Grain, sought.Floor);
+        unders = losses.Unders(cost, sought.EveryOne ? best : null);
     }
 
     /// <summary>Places that were visited.</summary>
@@ -76,6 +75,9 @@ internal sealed class LightestBed
 
     /// <summary>Nothing that adds less to the load reaches the level, g; infinite where nothing does.</summary>
     public double Bound { get; private set; }
+
+    /// <summary>Where every one is sought: those that reach the level and of which nothing can be left out.</summary>
+    public IEnumerable<int[]> Every => every.Select(e => e.Bed);
 
     /// <summary>Looks for a good one at once, before the best is sought.</summary>
     public bool Dives { get; init; }
@@ -92,65 +94,40 @@ internal sealed class LightestBed
     /// <summary>Bags, quilts, covers and barriers that are decided as far as a depth.</summary>
     /// <param name="Depth">How many of the tops are decided.</param>
     /// <param name="Taken">Of them, those that are taken, and the barriers.</param>
-    /// <param name="Grams">What they add to the load.</param>
+    /// <param name="Cost">What they cost.</param>
     /// <param name="Open">Planes from before they were decided.</param>
     /// <param name="Weighed">It was bounded on every set of pads.</param>
-    private sealed record Covered(int Depth, int[] Taken, double Grams, LossPlanes Open, bool Weighed = false);
-
-    /// <summary>Bags, quilts, covers and barriers that are decided.</summary>
-    /// <param name="taken">They.</param>
-    /// <param name="grams">What they add to the load.</param>
-    private sealed class Roof(int[] taken, double grams)
-    {
-        public int[] Taken => taken;
-
-        public double Grams => grams;
-
-        /// <summary>Ways to lie in them.</summary>
-        public required IReadOnlyList<LossPlanes> Ways { get; set; }
-
-        /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
-        public Dictionary<int, double> SeenK { get; } = [];
-    }
+    private sealed record Covered(int Depth, int[] Taken, double Cost, LossPlanes Open, bool Weighed = false);
 
     /// <summary>All but clothes.</summary>
     /// <param name="Under">What lies over.</param>
     /// <param name="Pads">What lies under.</param>
-    /// <param name="Grams">What it adds to the load, with the clothes that are pinned.</param>
+    /// <param name="Cost">What it costs, with the clothes that are pinned.</param>
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
-    private sealed record Lain(Roof Under, int[] Pads, double Grams, int[]? Next);
-
-    /// <summary>
-    /// Of what frost was seen to cost in some bags, quilts, covers and barriers so much is taken to be lost in them whatever is worn: beds that just
-    /// hold give the same heat through, so nearly the same freezes in what lies outermost (assumption: so under nineteen roofs of twenty; the proof stands on it).
-    /// </summary>
-    public const double SureOfFrost = 0.75;
-
-    private double FrostOn(Roof roof, int night) =>
-        trustsFrost && roof.SeenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next);
 
     private bool trustsFrost = true;
+
+    private double FrostOn(Roof roof, int night) => trustsFrost ? roof.FrostOn(night) : 0;
+
+    private IReadOnlyList<LossPlanes> WaysUnder(Roof roof)
+    {
+        if (!priced.TryGetValue(roof, out var ways))
+            priced[roof] = ways =
+            [
+                .. losses.Ways(roof, best - CostOf(roof.Taken) + spared, trustsFrost).Select(w => w.At(cost)),
+            ];
+        return ways;
+    }
 
     /// <summary>Learns what frost costs under a roof; false where it is less than was taken to be sure.</summary>
     private bool See(Roof roof, IReadOnlyList<int> tried)
     {
-        var changed = false;
-        foreach (var (night, k) in trials.FrostOf(tried))
-        {
-            if (roof.SeenK.TryGetValue(night, out var seen) && k < SureOfFrost * seen - FrostNear)
-                return false;
-            if (roof.SeenK.TryGetValue(night, out seen) && k >= seen)
-                continue;
-            roof.SeenK[night] = k;
-            changed = true;
-        }
-        if (changed)
-            roof.Ways = losses.Decided(roof.Taken, best - roof.Grams, n => FrostOn(roof, n), fine: true);
-        return true;
+        priced.Remove(roof);
+        return roof.See(trials.FrostOf(tried));
     }
 
-    /// <summary>Frost that costs no more than this tells nothing, K.</summary>
-    private const double FrostNear = 0.1;
+    private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
 
     /// <summary>Searches to the end.</summary>
     /// <param name="any">Ends with the first that reaches the level, whatever its weight.</param>
@@ -163,6 +140,7 @@ internal sealed class LightestBed
             // Frost spared a bed more than was taken to be possible: again without counting on it.
             trustsFrost = false;
             queue.Clear();
+            priced.Clear();
             (best, Bound) = (found is null ? most : best, told);
             TrySearch(any);
         }
@@ -174,7 +152,7 @@ internal sealed class LightestBed
     private bool TrySearch(bool any)
     {
         foreach (var worn in things.Subsets(things.Barriers))
-            Push(new Covered(0, worn, worn.Sum(n => grams[n]), losses.Open(worn)), 0);
+            Push(new Covered(0, worn, CostOf(worn), losses.Open(worn).At(cost)), 0);
         if (Dives && found is null)
             Dive();
         while (queue.TryDequeue(out var place, out var priority))
@@ -204,11 +182,24 @@ internal sealed class LightestBed
                     if (HoldsDry(lain.Under, next))
                     {
                         if (Reaches(lain.Under, next))
-                            return true;
-                        if (!See(lain.Under, next))
+                        {
+                            if (!sought.EveryOne)
+                            {
+                                Keep(next);
+                                Bound = best;
+                                return true;
+                            }
+                            every.Add((next, BedTrials.KeyOf(next)));
+                            if (every.Count == MostOfThem)
+                            {
+                                Ended = true;
+                                return true;
+                            }
+                        }
+                        else if (trustsFrost && !See(lain.Under, next))
                             return false;
                         // What does not hold with its frost is dressed until it does, now and then: a better answer while the best is sought.
-                        if (Dives && System.Numerics.BitOperations.IsPow2(++failed))
+                        if (Dives && BitOperations.IsPow2(++failed))
                             Held([.. next], lain.Under);
                     }
                     Dress(lain with { Next = null });
@@ -233,24 +224,24 @@ internal sealed class LightestBed
     {
         var n = things.Tops[place.Depth];
         if (things.Twins[n] < 0 || place.Taken.Contains(things.Twins[n]))
-            Next([.. place.Taken, n], place.Grams + grams[n]);
+            Next([.. place.Taken, n], place.Cost + cost[n]);
         if (!things.IsPinned(n))
-            Next(place.Taken, place.Grams);
+            Next(place.Taken, place.Cost);
 
         void Next(int[] taken, double spent)
         {
             var depth = place.Depth + 1;
             if (depth == things.Tops.Count && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
                 return;
-            var open = new bool[grams.Length];
+            var open = new bool[cost.Length];
             foreach (var i in things.Rest)
                 open[i] = !things.IsPinned(i);
             for (var d = depth; d < things.Tops.Count; d++)
                 open[things.Tops[d]] = true;
-            spent += things.PinnedRest.Sum(i => grams[i]);
+            spent += things.PinnedRest.Sum(i => cost[i]);
             int[] with = [.. taken, .. things.PinnedRest];
-            var more = place.Open.LeastMore(with, open, grams, best - spent, out _);
-            Push(new Covered(depth, taken, taken.Sum(i => grams[i]), place.Open), spent + more);
+            var more = place.Open.LeastMore(with, open, best - spent, out _);
+            Push(new Covered(depth, taken, CostOf(taken), place.Open), spent + more);
         }
     }
 
@@ -261,38 +252,36 @@ internal sealed class LightestBed
     {
         var open = OpenClothes();
         var least = best;
-        foreach (var pads in losses.Unders)
+        foreach (var pads in unders)
         {
-            var spent = place.Grams + pads.Grams + pinnedG;
+            var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent >= least)
                 break;
             int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
-            least = Math.Min(least, spent + place.Open.LeastMore(with, open, grams, least - spent, out _));
+            least = Math.Min(least, spent + place.Open.LeastMore(with, open, least - spent, out _));
         }
         return least;
     }
 
     private void LieOn(Covered place)
     {
-        var roof = new Roof(place.Taken, place.Grams)
-        {
-            Ways = losses.Decided(place.Taken, best - place.Grams, _ => 0),
-        };
+        var roof = losses.Under(place.Taken);
+        var ways = WaysUnder(roof);
         var open = OpenClothes();
-        foreach (var pads in losses.Unders)
+        foreach (var pads in unders)
         {
-            var spent = place.Grams + pads.Grams + pinnedG;
+            var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent >= best - Grain)
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var more = roof.Ways.Min(w => w.LeastMore(with, open, grams, best - spent, out _));
+            var more = ways.Min(w => w.LeastMore(with, open, best - spent, out _));
             Push(new Lain(roof, pads.Chosen, spent, null), spent + more);
         }
     }
 
     private bool[] OpenClothes()
     {
-        var open = new bool[grams.Length];
+        var open = new bool[cost.Length];
         foreach (var n in things.Clothes)
             open[n] = !things.IsPinned(n);
         return open;
@@ -310,13 +299,13 @@ internal sealed class LightestBed
     private void Dress(Lain lain)
     {
         (lightest, lightestG, beyond) = (null, Math.Min(best, Bound + Stride), double.PositiveInfinity);
-        foreach (var way in lain.Under.Ways)
+        foreach (var way in WaysUnder(lain.Under))
             Dress(
                 way,
                 lain.Under,
                 [.. lain.Under.Taken, .. lain.Pads, .. things.PinnedClothes],
                 OpenClothes(),
-                lain.Grams,
+                lain.Cost,
                 tryIt: true
             );
         if (lightest is not null)
@@ -327,11 +316,14 @@ internal sealed class LightestBed
 
     private void Dress(LossPlanes way, Roof roof, List<int> taken, bool[] open, double spent, bool tryIt)
     {
+        // What holds already needs nothing more.
+        if (every.Count > 0 && BedTrials.KeyOf(taken) is var key && every.Exists(e => (e.Key & key) == e.Key))
+            return;
         List<int> shut = [];
         while (true)
         {
             dressed++;
-            var more = way.LeastMore(taken, open, grams, lightestG - Grain - spent, out var next);
+            var more = way.LeastMore(taken, open, lightestG - Grain - spent, out var next);
             if (spent + more >= lightestG - Grain)
             {
                 beyond = Math.Min(beyond, spent + more);
@@ -341,7 +333,7 @@ internal sealed class LightestBed
             {
                 if (tryIt && way.RulesOut(taken))
                     continue;
-                if (tryIt && spent > floor - Grain && HoldsDry(roof, taken))
+                if (tryIt && spent > sought.Floor - Grain && HoldsDry(roof, taken))
                 {
                     (lightest, lightestG) = ([.. taken], spent);
                     break;
@@ -353,12 +345,12 @@ internal sealed class LightestBed
             }
             open[next] = false;
             shut.Add(next);
-            if (spent + grams[next] >= lightestG - Grain)
-                beyond = Math.Min(beyond, spent + grams[next]);
+            if (spent + cost[next] >= lightestG - Grain)
+                beyond = Math.Min(beyond, spent + cost[next]);
             else
             {
                 taken.Add(next);
-                Dress(way, roof, taken, open, spent + grams[next], tryIt: true);
+                Dress(way, roof, taken, open, spent + cost[next], tryIt: true);
                 taken.RemoveAt(taken.Count - 1);
             }
             // What is like a thing that is left out stands for it no more.
@@ -413,18 +405,12 @@ internal sealed class LightestBed
     // ---- replaying ----
 
     /// <summary>Whether it reaches the level as it is slept in; the first under a roof is slept in to the end, for what frost costs there.</summary>
-    private bool Reaches(Roof roof, int[] taken)
-    {
-        if (trials.Level(taken, roof.SeenK.Count == 0 ? double.NegativeInfinity : level) < level)
-            return false;
-        Keep(taken);
-        Bound = best;
-        return true;
-    }
+    private bool Reaches(Roof roof, int[] taken) =>
+        trials.Level(taken, roof.SeenK.Count == 0 ? double.NegativeInfinity : level) >= level;
 
     private void Keep(IReadOnlyList<int> taken)
     {
-        var spent = taken.Sum(n => grams[n]);
+        var spent = taken.Sum(n => cost[n]);
         if (spent >= best - Grain)
             return;
         (best, found) = (spent, [.. taken]);
@@ -441,17 +427,16 @@ internal sealed class LightestBed
             from top in things.Tops.Where(n => things.All[n].Item.IsTopLayer)
             let taken = (int[])[.. worn, .. things.Tops.Where(things.IsPinned).Append(top).Distinct()]
             where things.MayLieUnder(taken)
-            from pads in losses.Unders.Take(MostDived)
-            let spent = taken.Sum(n => grams[n]) + pads.Grams + pinnedG
+            from pads in unders.Take(MostDived)
+            let spent = taken.Sum(n => cost[n]) + pads.Cost + pinnedCost
             let with = (int[])[.. taken, .. pads.Chosen, .. things.PinnedClothes]
-            let bound = spent + planes.LeastMore(with, open, grams, double.PositiveInfinity, out _)
+            let bound = spent + planes.LeastMore(with, open, double.PositiveInfinity, out _)
             where double.IsFinite(bound)
             orderby bound
             select (Taken: taken, pads.Chosen);
         foreach (var (taken, pads) in singles.DistinctBy(s => s.Taken[^1]).Take(3).ToList())
         {
-            var roof = new Roof(taken, 0) { Ways = losses.Decided(taken, double.PositiveInfinity, _ => 0) };
-            if (Held([.. taken, .. pads, .. things.PinnedClothes], roof))
+            if (Held([.. taken, .. pads, .. things.PinnedClothes], losses.Under(taken)))
                 return;
         }
     }
@@ -462,13 +447,13 @@ internal sealed class LightestBed
     /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
     private bool Held(List<int> with, Roof roof)
     {
-        var way = roof.Ways[0];
+        var way = WaysUnder(roof)[0];
         var (open, at, adding) = (OpenClothes(), 0, 1);
         foreach (var n in with)
             open[n] = false;
         while (true)
         {
-            if (double.IsInfinity(way.LeastMore(with, open, grams, double.PositiveInfinity, out var next)))
+            if (double.IsInfinity(way.LeastMore(with, open, double.PositiveInfinity, out var next)))
                 return false;
             if (next < 0 && way.RulesOut(with))
                 continue;

@@ -6,6 +6,23 @@ namespace Ermine.Core.Choosing;
 /// <param name="Order">Things that save something, the most for its cost first.</param>
 internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
 {
+    /// <summary>The same where things cost something else.</summary>
+    public LossPlane At(double[] cost)
+    {
+        var order = (int[])[.. Order];
+        Array.Sort(
+            order,
+            (a, b) =>
+                (Saves[b] / (cost[b] + Least)).CompareTo(Saves[a] / (cost[a] + Least)) is var by && by != 0
+                    ? by
+                    : a.CompareTo(b)
+        );
+        return this with { Order = order };
+    }
+
+    /// <summary>What costs nothing is taken to cost this.</summary>
+    private const double Least = 1e-3;
+
     /// <summary>Least cost of what must still be taken; infinite where all that is open is not enough: a knapsack with its last thing cut.</summary>
     /// <param name="needed">What is still needed, above 0.</param>
     /// <param name="open">Which things may still be taken.</param>
@@ -35,10 +52,17 @@ internal sealed record LossPoints(
 
 /// <summary>Planes under the losses of one bed: of the body with feet that lose all that blood brings, with feet that lose less, and of the feet alone.</summary>
 /// <param name="Loss">The losses.</param>
+/// <param name="Cost">What things cost.</param>
 /// <param name="Fed">Under the first.</param>
 /// <param name="Free">Under the second: one of the two must be met.</param>
 /// <param name="Feet">Under the third, which must be met as well.</param>
-internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<LossPlane> Free, List<LossPlane> Feet)
+internal sealed record LossPlanes(
+    LeastLoss Loss,
+    double[] Cost,
+    List<LossPlane> Fed,
+    List<LossPlane> Free,
+    List<LossPlane> Feet
+)
 {
     /// <summary>Where they touch.</summary>
     public required LossPoints Points { get; init; }
@@ -46,13 +70,28 @@ internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<Loss
     /// <summary>Most planes kept under one loss; the one that was of no use for the longest goes.</summary>
     private const int Most = 24;
 
+    /// <summary>The same where things cost something else.</summary>
+    public LossPlanes At(double[] cost) =>
+        cost == Cost
+            ? this
+            : new(
+                Loss,
+                cost,
+                [.. Fed.Select(p => p.At(cost))],
+                [.. Free.Select(p => p.At(cost))],
+                [.. Feet.Select(p => p.At(cost))]
+            )
+            {
+                Points = Points,
+            };
+
     /// <summary>Least that must still be added, and the thing that saves most for it; looked at no further than a limit.</summary>
-    public double LeastMore(IReadOnlyList<int> taken, bool[] open, double[] cost, double limit, out int next)
+    public double LeastMore(IReadOnlyList<int> taken, bool[] open, double limit, out int next)
     {
-        var (least, by) = Highest(Fed, taken, open, cost, limit);
-        if (Highest(Free, taken, open, cost, limit) is var free && free.Least < least)
+        var (least, by) = Highest(Fed, taken, open, limit);
+        if (Highest(Free, taken, open, limit) is var free && free.Least < least)
             (least, by) = free;
-        if (least < limit && Highest(Feet, taken, open, cost, limit) is var feet && (by is null || feet.Least > least))
+        if (least < limit && Highest(Feet, taken, open, limit) is var feet && (by is null || feet.Least > least))
             (least, by) = (Math.Max(least, feet.Least), feet.By ?? by);
         next = -1;
         if (by is null)
@@ -79,11 +118,11 @@ internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<Loss
         var body = Math.Min(fed, free) > 1e-9;
         if (body)
         {
-            Add(Fed, Loss.Touching(state, LossKind.Fed));
-            Add(Free, Loss.Touching(state, LossKind.Free));
+            Add(Fed, Loss.Touching(state, LossKind.Fed, Cost));
+            Add(Free, Loss.Touching(state, LossKind.Free, Cost));
         }
         if (feet > 1e-9)
-            Add(Feet, Loss.Touching(state, LossKind.Feet));
+            Add(Feet, Loss.Touching(state, LossKind.Feet, Cost));
         return body || feet > 1e-9;
     }
 
@@ -94,11 +133,10 @@ internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<Loss
             planes.RemoveAt(planes.Count - 1);
     }
 
-    private static (double Least, LossPlane? By) Highest(
+    private (double Least, LossPlane? By) Highest(
         List<LossPlane> planes,
         IReadOnlyList<int> taken,
         bool[] open,
-        double[] cost,
         double limit
     )
     {
@@ -111,7 +149,7 @@ internal sealed record LossPlanes(LeastLoss Loss, List<LossPlane> Fed, List<Loss
                 needed -= plane.Saves[taken[n]];
             if (needed <= 1e-9)
                 continue;
-            var least = plane.LeastMore(needed, open, cost);
+            var least = plane.LeastMore(needed, open, Cost);
             if (by is null || least > most)
                 (most, by) = (least, plane);
             if (most < limit)

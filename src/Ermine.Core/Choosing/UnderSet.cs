@@ -5,8 +5,8 @@ namespace Ermine.Core.Choosing;
 
 /// <summary>Pads and underquilts to lie on.</summary>
 /// <param name="Chosen">The things, by number.</param>
-/// <param name="Grams">What they add to the load.</param>
-internal sealed record UnderSet(int[] Chosen, double Grams)
+/// <param name="Cost">What they cost: grams, and what is put on those that others want too.</param>
+internal sealed record UnderSet(int[] Chosen, double Cost)
 {
     /// <summary>What lies under each part of each region, m²K/W.</summary>
     private double[] Gives { get; init; } = [];
@@ -19,12 +19,33 @@ internal sealed record UnderSet(int[] Chosen, double Grams)
     private bool Narrow { get; init; }
 
     /// <summary>
-    /// Every set worth lying on, the lightest first: for one that is left out there is another that is as light and as small and nowhere gives
+    /// Every set worth lying on, the cheapest first: for one that is left out there is another that is as cheap and as small and nowhere gives
     /// less. Nothing under the body holds water, so that is so on every night.
     /// </summary>
     /// <param name="things">What may be chosen.</param>
     /// <param name="giving">What each gives.</param>
-    public static IReadOnlyList<UnderSet> WorthLyingOn(ChoiceThings things, Giving[] giving)
+    /// <param name="cost">What each costs.</param>
+    public static IReadOnlyList<UnderSet> WorthLyingOn(ChoiceThings things, Giving[] giving, double[] cost) =>
+        Sets(things, giving, cost, Best);
+
+    /// <summary>Every set that costs less than a limit, the cheapest first.</summary>
+    /// <param name="things">What may be chosen.</param>
+    /// <param name="giving">What each gives.</param>
+    /// <param name="cost">What each costs.</param>
+    /// <param name="most">The limit.</param>
+    public static IReadOnlyList<UnderSet> Every(
+        ChoiceThings things,
+        Giving[] giving,
+        double[] cost,
+        double most
+    ) => Sets(things, giving, cost, sets => [.. sets.Where(s => s.Cost < most).OrderBy(s => s.Cost)]);
+
+    private static List<UnderSet> Sets(
+        ChoiceThings things,
+        Giving[] giving,
+        double[] cost,
+        Func<List<UnderSet>, List<UnderSet>> kept
+    )
     {
         List<int> under = [.. Enumerable.Range(0, giving.Length).Where(n => giving[n].Lays == Lays.Under)];
         var edges = Regions.Each(r =>
@@ -44,7 +65,7 @@ internal sealed record UnderSet(int[] Chosen, double Grams)
             [
                 .. found
                     .Where(s => twin < 0 || s.Chosen.Contains(twin))
-                    .Select(s => new UnderSet([.. s.Chosen, n], s.Grams + thing.Grams)
+                    .Select(s => new UnderSet([.. s.Chosen, n], s.Cost + cost[n])
                     {
                         Gives = Added(s.Gives, giving[n], edges),
                         Litres = s.Litres + thing.Litres,
@@ -53,7 +74,7 @@ internal sealed record UnderSet(int[] Chosen, double Grams)
                             thing.Item is { Kind: ItemKind.Pad, Narrow: true } && (s.Chosen.Length == 0 || s.Narrow),
                     }),
             ];
-            found = thing.Pinned ? more : Best([.. found, .. more]);
+            found = thing.Pinned ? more : kept([.. found, .. more]);
         }
         return found;
     }
@@ -77,7 +98,7 @@ internal sealed record UnderSet(int[] Chosen, double Grams)
     private static List<UnderSet> Best(List<UnderSet> sets)
     {
         List<UnderSet> best = [];
-        foreach (var set in sets.OrderBy(s => s.Grams).ThenBy(s => s.Chosen.Length))
+        foreach (var set in sets.OrderBy(s => s.Cost).ThenBy(s => s.Chosen.Length))
         {
             if (!best.Exists(b => b.StandsFor(set)))
                 best.Add(set);

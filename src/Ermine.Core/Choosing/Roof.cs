@@ -1,0 +1,67 @@
+namespace Ermine.Core.Choosing;
+
+/// <summary>Bags, quilts, covers and barriers that are decided, and what is known of beds in them.</summary>
+/// <param name="taken">They, by number.</param>
+internal sealed class Roof(int[] taken)
+{
+    /// <summary>
+    /// Of what frost was seen to cost in some bags, quilts, covers and barriers so much is taken to be lost in them whatever is worn: beds that just
+    /// hold give the same heat through, so nearly the same freezes in what lies outermost (assumption: so under nineteen roofs of twenty; the proof stands on it).
+    /// </summary>
+    public const double SureOfFrost = 0.75;
+
+    /// <summary>Frost that costs no more than this tells nothing, K.</summary>
+    private const double FrostNear = 0.1;
+
+    /// <summary>They, by number.</summary>
+    public int[] Taken => taken;
+
+    /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
+    public Dictionary<int, double> SeenK { get; } = [];
+
+    private (IReadOnlyList<LossPlanes> Ways, double Left) dry = ([], -1),
+        frosted = ([], -1);
+
+    /// <summary>Ways to lie in them, worked out where they are not known yet.</summary>
+    /// <param name="left">Most that pads and clothes may add to the load, g.</param>
+    /// <param name="trustsFrost">With the frost that is sure.</param>
+    /// <param name="decided">Works them out for so much that is left and so much frost by night; finer where it is true.</param>
+    public IReadOnlyList<LossPlanes> Ways(
+        double left,
+        bool trustsFrost,
+        Func<double, Func<int, double>, bool, IReadOnlyList<LossPlanes>> decided
+    )
+    {
+        if (trustsFrost && SeenK.Count > 0)
+        {
+            if (frosted.Left < left)
+                frosted = (decided(left, FrostOn, true), left);
+            return frosted.Ways;
+        }
+        if (dry.Left < left)
+            dry = (decided(left, _ => 0, false), left);
+        return dry.Ways;
+    }
+
+    /// <summary>What frost is sure to cost on a night, K.</summary>
+    public double FrostOn(int night) => SeenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+
+    /// <summary>Learns what frost cost a bed; false where that is less than was taken to be sure.</summary>
+    /// <param name="frostK">What it cost, by night, K.</param>
+    public bool See(IReadOnlyDictionary<int, double> frostK)
+    {
+        var asThought = true;
+        foreach (var (night, k) in frostK)
+        {
+            if (SeenK.TryGetValue(night, out var seen))
+            {
+                asThought &= k >= SureOfFrost * seen - FrostNear;
+                if (k >= seen)
+                    continue;
+            }
+            SeenK[night] = k;
+            frosted.Left = -1;
+        }
+        return asThought;
+    }
+}
