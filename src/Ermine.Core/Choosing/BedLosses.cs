@@ -164,16 +164,7 @@ internal sealed class BedLosses
             .. Bare(taken, air, air.Where.WindMs)
                 .Select(bed =>
                     Planes(
-                        new(
-                            bed,
-                            giving,
-                            things.Rest,
-                            air.Frame,
-                            evaporation,
-                            bed.Leakage,
-                            open: false,
-                            mostWorn
-                        ),
+                        new(bed, giving, things.Rest, air.Frame, evaporation, bed.Leakage, open: false, mostWorn),
                         air,
                         [
                             [],

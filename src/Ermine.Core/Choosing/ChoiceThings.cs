@@ -26,7 +26,8 @@ public sealed record ChoiceSchools(
 /// <param name="Grams">What it adds to the load, g; 0 where it comes along anyway.</param>
 /// <param name="Litres">What it takes in the pack, l; 0 where it comes along anyway.</param>
 /// <param name="Pinned">It is part of every answer.</param>
-internal sealed record ChoiceThing(KitItem Item, double Grams, double Litres, bool Pinned);
+/// <param name="Own">Nobody else of the party may take it.</param>
+internal sealed record ChoiceThing(KitItem Item, double Grams, double Litres, bool Pinned, bool Own = false);
 
 /// <summary>What may be chosen from, and the one bed that a choice of it makes.</summary>
 internal sealed class ChoiceThings
@@ -163,7 +164,15 @@ internal sealed class ChoiceThings
     /// <param name="run">The trip of one person.</param>
     /// <param name="asked">What is asked.</param>
     /// <param name="nights">The nights, from 0, at least one.</param>
-    public static ChoiceThings For(TripRun run, ChoiceAsked asked, IReadOnlyList<int> nights)
+    /// <param name="free">What may be taken; null for what others of the party do not use.</param>
+    /// <param name="own">Things that nobody else may take: they stand for no others.</param>
+    public static ChoiceThings For(
+        TripRun run,
+        ChoiceAsked asked,
+        IReadOnlyList<int> nights,
+        Closet? free = null,
+        IReadOnlySet<Guid>? own = null
+    )
     {
         var worn = Enumerable
             .Range(0, run.Count)
@@ -173,12 +182,13 @@ internal sealed class ChoiceThings
             .ToHashSet();
         return Of(
             asked,
-            run.Context.FreeFor(run.Outfit),
+            free ?? run.Context.FreeFor(run.Outfit),
             run.Outfit,
             run.SystemOf(nights[0]),
             [.. nights.Select(run.BedtimeOf)],
             CarriedAnyway(run, nights),
-            worn
+            worn,
+            own ?? new HashSet<Guid>()
         );
     }
 
@@ -196,6 +206,7 @@ internal sealed class ChoiceThings
     /// <param name="bedtimes">Of the nights that are chosen for.</param>
     /// <param name="elsewhere">What this person carries anyway: along, or slept in on other nights.</param>
     /// <param name="wornByDay">What is worn on some day.</param>
+    /// <param name="own">Things that nobody else may take.</param>
     private static ChoiceThings Of(
         ChoiceAsked asked,
         Closet closet,
@@ -203,7 +214,8 @@ internal sealed class ChoiceThings
         SleepSystem like,
         IReadOnlyList<Bedtime> bedtimes,
         IReadOnlySet<Guid> elsewhere,
-        HashSet<Guid> wornByDay
+        HashSet<Guid> wornByDay,
+        IReadOnlySet<Guid> own
     )
     {
         var (pinned, left) = (asked.Pinned.ToHashSet(), asked.LeftAtHome.ToHashSet());
@@ -242,7 +254,8 @@ internal sealed class ChoiceThings
                         t.Item,
                         elsewhere.Contains(t.Item.Id) ? 0 : t.Item.MassG,
                         elsewhere.Contains(t.Item.Id) ? 0 : t.Item.PackedL,
-                        pinned.Contains(t.Item.Id)
+                        pinned.Contains(t.Item.Id),
+                        own.Contains(t.Item.Id)
                     )),
             ],
             hears,
@@ -285,16 +298,19 @@ internal sealed class ChoiceThings
         };
 
     private static bool IsTwin(ChoiceThing a, ChoiceThing b) =>
-        (a.Grams, a.Litres, a.Pinned) == (b.Grams, b.Litres, b.Pinned)
-        && a.Item with
+        (a.Grams, a.Litres, a.Pinned, a.Own) == (b.Grams, b.Litres, b.Pinned, b.Own) && AreAlike(a.Item, b.Item);
+
+    /// <summary>Whether two things are the same in all but what they are called.</summary>
+    public static bool AreAlike(KitItem a, KitItem b) =>
+        a with
         {
-            Id = b.Item.Id,
-            Name = b.Item.Name,
-            Notes = b.Item.Notes,
-            Version = b.Item.Version,
-            Claims = b.Item.Claims,
-            Since = b.Item.Since,
-            History = b.Item.History,
-        } == b.Item
-        && a.Item.Claims.SequenceEqual(b.Item.Claims);
+            Id = b.Id,
+            Name = b.Name,
+            Notes = b.Notes,
+            Version = b.Version,
+            Claims = b.Claims,
+            Since = b.Since,
+            History = b.History,
+        } == b
+        && a.Claims.SequenceEqual(b.Claims);
 }

@@ -33,11 +33,17 @@ public sealed class Choose
     private bool ended;
     private LightestBed? last;
 
-    private Choose(TripRun run, ChoiceAsked asked, Action<ChoiceSoFar>? heard, TimeSpan? within)
+    private Choose(
+        TripRun run,
+        ChoiceAsked asked,
+        Action<ChoiceSoFar>? heard,
+        TimeSpan? within,
+        ChoiceThings? things = null
+    )
     {
         (this.run, this.asked, this.heard, this.within) = (run, asked, heard, within ?? TimeSpan.MaxValue);
         nights = asked.Nights.Count > 0 ? [.. asked.Nights.Order()] : [.. Enumerable.Range(0, run.Count)];
-        things = ChoiceThings.For(run, asked, nights);
+        this.things = things ??= ChoiceThings.For(run, asked, nights);
         trials = new(run, things, nights, asked.Chance is not null);
         telling = new(run, things, trials);
     }
@@ -67,6 +73,13 @@ public sealed class Choose
         choose.Count(search);
         return choose.Told(found, search.Bound);
     }
+
+    /// <summary>Why nothing of some things does what is asked.</summary>
+    /// <param name="run">The trip of one person.</param>
+    /// <param name="things">All that may be taken.</param>
+    /// <param name="asked">What is asked.</param>
+    internal static Missed Missing(TripRun run, ChoiceThings things, ChoiceAsked asked) =>
+        new Choose(run, asked, null, null, things).Miss();
 
     /// <summary>The line from light to warm.</summary>
     /// <param name="run">The trip of one person.</param>
@@ -147,7 +160,9 @@ public sealed class Choose
             new(run, things, trials, new(level, mostG, asked.MostL ?? double.PositiveInfinity, floor), last)
             {
                 Dives = dives,
-                Better = dives ? found => heard?.Invoke(new(telling.BedOf(found), Proof(search.Bound, false, search))) : null,
+                Better = dives
+                    ? found => heard?.Invoke(new(telling.BedOf(found), Proof(search.Bound, false, search)))
+                    : null,
                 Onwards = () =>
                 {
                     if (heard is not null && clock.Elapsed.TotalSeconds > lastHeard + Often)

@@ -48,18 +48,11 @@ internal sealed class LightestBed
     /// <param name="trials">Replays it.</param>
     /// <param name="sought">What is sought.</param>
     /// <param name="like">A search among the same things: what it learned of them stays.</param>
-    public LightestBed(
-        TripRun run,
-        ChoiceThings things,
-        BedTrials trials,
-        BedSought sought,
-        LightestBed? like = null
-    )
+    public LightestBed(TripRun run, ChoiceThings things, BedTrials trials, BedSought sought, LightestBed? like = null)
     {
         (this.run, this.things, this.trials, this.sought) = (run, things, trials, sought);
         (level, mostL) = (sought.Level, sought.MostL);
-        losses =
-            like?.level == level ? like.losses : new(run, things, trials.Demands(level), like?.losses);
+        losses = like?.level == level ? like.losses : new(run, things, trials.Demands(level), like?.losses);
         cost = sought.Prices is { } prices ? [.. losses.Grams.Zip(prices, (g, p) => g + p)] : losses.Grams;
         pinnedCost = things.Clothes.Where(things.IsPinned).Sum(n => cost[n]);
         spared = things.Rest.Sum(n => Math.Max(0, losses.Grams[n] - cost[n]));
@@ -113,11 +106,20 @@ internal sealed class LightestBed
     private IReadOnlyList<LossPlanes> WaysUnder(Roof roof)
     {
         if (!priced.TryGetValue(roof, out var ways))
-            priced[roof] = ways =
-            [
-                .. losses.Ways(roof, best - CostOf(roof.Taken) + spared, trustsFrost).Select(w => w.At(cost)),
-            ];
+            priced[roof] = ways = Priced(losses.Ways(roof, best - CostOf(roof.Taken) + spared, trustsFrost));
         return ways;
+    }
+
+    private IReadOnlyList<LossPlanes> Priced(IReadOnlyList<LossPlanes> ways) =>
+        cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))];
+
+    /// <summary>Least that must still be added, whichever way one lies.</summary>
+    private static double LeastMore(IReadOnlyList<LossPlanes> ways, int[] with, bool[] open, double limit)
+    {
+        var least = double.PositiveInfinity;
+        foreach (var way in ways)
+            least = Math.Min(least, way.LeastMore(with, open, Math.Min(limit, least), out _));
+        return least;
     }
 
     /// <summary>Learns what frost costs under a roof; false where it is less than was taken to be sure.</summary>
@@ -155,6 +157,8 @@ internal sealed class LightestBed
             Push(new Covered(0, worn, CostOf(worn), losses.Open(worn).At(cost)), 0);
         if (Dives && found is null)
             Dive();
+        if (Dives && found is not null)
+            Lighten();
         while (queue.TryDequeue(out var place, out var priority))
         {
             run.Context.Stop.ThrowIfCancellationRequested();
@@ -233,9 +237,7 @@ internal sealed class LightestBed
             var depth = place.Depth + 1;
             if (depth == things.Tops.Count && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
                 return;
-            var open = new bool[cost.Length];
-            foreach (var i in things.Rest)
-                open[i] = !things.IsPinned(i);
+            var open = Open(things.Rest);
             for (var d = depth; d < things.Tops.Count; d++)
                 open[things.Tops[d]] = true;
             spent += things.PinnedRest.Sum(i => cost[i]);
@@ -250,7 +252,7 @@ internal sealed class LightestBed
     /// <summary>The least that decided tops may come to on any set of pads, by the planes from before they were decided.</summary>
     private double OnTheBestPads(Covered place)
     {
-        var open = OpenClothes();
+        var open = Open(things.Clothes);
         var least = best;
         foreach (var pads in unders)
         {
@@ -267,22 +269,22 @@ internal sealed class LightestBed
     {
         var roof = losses.Under(place.Taken);
         var ways = WaysUnder(roof);
-        var open = OpenClothes();
+        var open = Open(things.Clothes);
         foreach (var pads in unders)
         {
             var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent >= best - Grain)
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var more = ways.Min(w => w.LeastMore(with, open, best - spent, out _));
+            var more = LeastMore(ways, with, open, best - spent);
             Push(new Lain(roof, pads.Chosen, spent, null), spent + more);
         }
     }
 
-    private bool[] OpenClothes()
+    private bool[] Open(IEnumerable<int> of)
     {
         var open = new bool[cost.Length];
-        foreach (var n in things.Clothes)
+        foreach (var n in of)
             open[n] = !things.IsPinned(n);
         return open;
     }
@@ -304,7 +306,7 @@ internal sealed class LightestBed
                 way,
                 lain.Under,
                 [.. lain.Under.Taken, .. lain.Pads, .. things.PinnedClothes],
-                OpenClothes(),
+                Open(things.Clothes),
                 lain.Cost,
                 tryIt: true
             );
@@ -339,7 +341,7 @@ internal sealed class LightestBed
                     break;
                 }
                 // It may hold by the planes and does not, or was tried and did not as it is slept in: anything more may help.
-                next = BestOf(open);
+                next = BestOf(things.Clothes, open);
                 if (next < 0)
                     break;
             }
@@ -368,10 +370,10 @@ internal sealed class LightestBed
             open[n] = true;
     }
 
-    private int BestOf(bool[] open)
+    private int BestOf(IReadOnlyList<int> of, bool[] open)
     {
         var next = -1;
-        foreach (var n in things.Clothes)
+        foreach (var n in of)
         {
             if (open[n] && (next < 0 || losses.Worth(n) > losses.Worth(next)))
                 next = n;
@@ -417,40 +419,71 @@ internal sealed class LightestBed
         Better?.Invoke(found);
     }
 
-    /// <summary>A good one at once: one bag or quilt on the pads that promise most, with what saves most for its weight until it holds.</summary>
+    /// <summary>A good one at once: in one bag or quilt, else in two, else in all, with what saves most for its weight until it holds.</summary>
     private void Dive()
     {
-        if (!queue.TryPeek(out var start, out _) || start is not Covered { Open: var planes, Taken: var worn })
-            return;
-        var open = OpenClothes();
-        var singles =
-            from top in things.Tops.Where(n => things.All[n].Item.IsTopLayer)
-            let taken = (int[])[.. worn, .. things.Tops.Where(things.IsPinned).Append(top).Distinct()]
-            where things.MayLieUnder(taken)
-            from pads in unders.Take(MostDived)
-            let spent = taken.Sum(n => cost[n]) + pads.Cost + pinnedCost
-            let with = (int[])[.. taken, .. pads.Chosen, .. things.PinnedClothes]
-            let bound = spent + planes.LeastMore(with, open, double.PositiveInfinity, out _)
-            where double.IsFinite(bound)
-            orderby bound
-            select (Taken: taken, pads.Chosen);
-        foreach (var (taken, pads) in singles.DistinctBy(s => s.Taken[^1]).Take(3).ToList())
+        int[] pinned = [.. things.Barriers.Concat(things.Tops).Where(things.IsPinned)];
+        var planes = losses.Open([.. things.Barriers.Where(things.IsPinned)]).At(cost);
+        var free = things.Tops.Except(pinned).Where(n => things.Twins[n] < 0 && cost[n] < best).ToList();
+        List<int[]> singles = [.. free.Where(n => things.All[n].Item.IsTopLayer).Select(n => new[] { n })];
+        List<int[]> pairs = [.. singles.SelectMany(s => free.Where(n => n > s[0]).Select(n => (int[])[.. s, n]))];
+        List<int[]> all =
+        [
+            [.. free],
+        ];
+        foreach (var tops in (List<int[]>[])[singles, pairs, all])
         {
-            if (Held([.. taken, .. pads, .. things.PinnedClothes], losses.Under(taken)))
+            var promising = tops.Select(t => (int[])[.. pinned, .. t])
+                .Where(things.MayLieUnder)
+                .Select(taken =>
+                    (
+                        Taken: taken,
+                        Bound: CostOf(taken)
+                            + planes.LeastMore(
+                                [.. taken, .. things.PinnedRest],
+                                Open(things.Rest),
+                                double.PositiveInfinity,
+                                out _
+                            )
+                    )
+                )
+                .Where(t => t.Bound < best)
+                .OrderBy(t => t.Bound)
+                .Take(MostDived);
+            foreach (var (taken, _) in promising.ToList())
+            {
+                if (Held([.. taken, .. things.PinnedRest], losses.Under(taken)) && tops == all)
+                    return;
+            }
+            if (found is not null && tops == pairs)
                 return;
         }
     }
 
-    /// <summary>Sets of pads that a first good one is sought on.</summary>
-    private const int MostDived = 80;
+    /// <summary>Leaves out of what was found whatever can be left out, the heaviest first.</summary>
+    private void Lighten()
+    {
+        foreach (var n in (int[])[.. found!.Where(n => !things.IsPinned(n)).OrderByDescending(n => cost[n])])
+        {
+            int[] without = [.. found!.Where(i => i != n)];
+            var roof = losses.Under([
+                .. without.Where(i => things.All[i].Item.Side == Side.Over || things.Barriers.Contains(i)),
+            ]);
+            if (HoldsDry(roof, without) && trials.Level(without, level) >= level)
+                Keep(without);
+        }
+    }
+
+    /// <summary>Bags and quilts that a first good one is sought in.</summary>
+    private const int MostDived = 3;
 
     /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
     private bool Held(List<int> with, Roof roof)
     {
-        var way = WaysUnder(roof)[0];
-        var (open, at, adding) = (OpenClothes(), 0, 1);
+        var (open, at, adding) = (Open(things.Rest), 0, 1);
         foreach (var n in with)
             open[n] = false;
+        var way = WaysUnder(roof).MinBy(w => w.LeastMore(with, open, double.PositiveInfinity, out _))!;
         while (true)
         {
             if (double.IsInfinity(way.LeastMore(with, open, double.PositiveInfinity, out var next)))
@@ -459,6 +492,8 @@ internal sealed class LightestBed
                 continue;
             if (next < 0)
             {
+                if (CostOf(with) >= best)
+                    return false;
                 if (--at <= 0)
                 {
                     if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)
@@ -468,7 +503,7 @@ internal sealed class LightestBed
                     }
                     (at, adding) = (adding, 2 * adding);
                 }
-                next = BestOf(open);
+                next = BestOf(things.Rest, open);
                 if (next < 0)
                     return false;
             }

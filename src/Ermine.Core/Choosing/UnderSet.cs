@@ -33,12 +33,8 @@ internal sealed record UnderSet(int[] Chosen, double Cost)
     /// <param name="giving">What each gives.</param>
     /// <param name="cost">What each costs.</param>
     /// <param name="most">The limit.</param>
-    public static IReadOnlyList<UnderSet> Every(
-        ChoiceThings things,
-        Giving[] giving,
-        double[] cost,
-        double most
-    ) => Sets(things, giving, cost, sets => [.. sets.Where(s => s.Cost < most).OrderBy(s => s.Cost)]);
+    public static IReadOnlyList<UnderSet> Every(ChoiceThings things, Giving[] giving, double[] cost, double most) =>
+        Sets(things, giving, cost, sets => [.. sets.Where(s => s.Cost < most).OrderBy(s => s.Cost)]);
 
     private static List<UnderSet> Sets(
         ChoiceThings things,
