@@ -45,6 +45,8 @@ internal sealed class BedLosses
     private readonly double[] grams;
     private readonly AirOf hardest;
     private readonly Giving[] giving;
+    private readonly double[] further;
+    private readonly (int Number, double Gives)[] byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly Dictionary<BigInteger, Roof> roofs = [];
     private readonly Dictionary<BigInteger, LossPlanes> opened = [];
@@ -64,6 +66,16 @@ internal sealed class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
+        further =
+            giving == like?.giving
+                ? like.further
+                : [.. things.All.Select((t, n) => t.Item.IsTopLayer ? FurtherOf(n) : 1)];
+        byWarmth =
+        [
+            .. things
+                .Clothes.Select(n => (n, Regions.All.Max(r => giving[n].Gives[r])))
+                .OrderByDescending(c => c.Item2 / (grams[c.n] + 1e-3)),
+        ];
         unders = like?.unders ?? UnderSet.WorthLyingOn(things, giving, grams);
     }
 
@@ -83,6 +95,19 @@ internal sealed class BedLosses
 
     /// <summary>By what a thing that is put on gives most for its weight, where nothing is known to be short.</summary>
     public double Worth(int n) => Regions.All.Sum(r => giving[n].Gives[r] * giving[n].To[r]) / (grams[n] + 1);
+
+    /// <summary>Vapour resistance from which on a second barrier over the same skin keeps nothing more back, m²Pa/W (assumption: all but none passes the first).</summary>
+    private const double Tight = 1e4;
+
+    /// <summary>Whether barriers keep back as much vapour everywhere as others do.</summary>
+    /// <param name="barriers">They.</param>
+    /// <param name="others">The others.</param>
+    public bool KeepBackAsMuch(IReadOnlyList<int> barriers, IReadOnlyList<int> others) =>
+        barriers.All(n => Moisture.FabricResistance(things.All[n].Item) >= Tight)
+        && Regions.All.All(r => Most(barriers, r) >= Most(others, r) - 1e-9);
+
+    private double Most(IReadOnlyList<int> barriers, Region region) =>
+        barriers.Select(n => giving[n].To[region]).DefaultIfEmpty(0).Max();
 
     /// <summary>What is known of beds in some bags, quilts, covers and barriers; remembered.</summary>
     /// <param name="taken">They.</param>
@@ -117,8 +142,9 @@ internal sealed class BedLosses
             .OrderDescending()
             .Take(MostFilms)
             .Sum();
+        var bed = Bare(barriers, hardest, wind: 0)[0];
         var loss = new LeastLoss(
-            Bare(barriers, hardest, wind: 0)[0],
+            bed,
             giving,
             [.. Enumerable.Range(0, giving.Length)],
             hardest.Frame,
@@ -141,7 +167,33 @@ internal sealed class BedLosses
             openAt
         );
         openAt ??= planes.Points;
-        return planes;
+        // One of them counts in full at most; all lose what leaks from the tightest.
+        int[] tops = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
+        List<LossPlane> Further(List<LossPlane> all) =>
+            [.. all.Select(p => p.Saving(n => tops.Contains(n) ? further[n] : 1).At(grams))];
+        var toAir = hardest.Frame.SkinC - hardest.Frame.Felt.AirC;
+        return planes with
+        {
+            Fed = Further(planes.Fed),
+            Free = Further(planes.Free),
+            Feet = Further(planes.Feet),
+            Tops = new(
+                tops,
+                [.. tops.Select(n => (1 - further[n]) / further[n])],
+                [.. tops.Select(n => StackBuilder.Leakage(things.All[n].Item, Closure.Closed) * toAir)],
+                bed.Leakage * toAir
+            ),
+        };
+    }
+
+    /// <summary>What a bag or quilt gives at most beside one that counts in full, as a share.</summary>
+    private double FurtherOf(int n)
+    {
+        var bed = things.Bed([n]);
+        var stack = Lay(bed.In(things.Closet), bed, hardest, wind: 0);
+        var at = Enumerable.Range(0, stack.Things.Count).First(i => stack.Things[i].Item.Id == things.All[n].Item.Id);
+        var alone = stack.At(_ => hardest.Damp).Alone[at];
+        return alone > 0 ? Math.Clamp(stack.Things[at].Least / alone, TopLayers.Further, 1) : 1;
     }
 
     /// <summary>Bags and quilts at which planes are laid while they are open.</summary>
@@ -159,9 +211,12 @@ internal sealed class BedLosses
         var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
         var evaporation = Evaporation(taken, films: 0, air, fine);
         var mostWorn = MostWorn(left);
+        var beds = Bare(taken, air, air.Where.WindMs);
+        // Without the bags one would have to wear more than may be carried: that way to lie needs no look.
+        var ways = things.Kept.Bed.Hammock is null && WithoutTops(taken) > left ? 1 : beds.Count;
         return
         [
-            .. Bare(taken, air, air.Where.WindMs)
+            .. beds.Take(ways)
                 .Select(bed =>
                     Planes(
                         new(bed, giving, things.Rest, air.Frame, evaporation, bed.Leakage, open: false, mostWorn),
@@ -174,6 +229,36 @@ internal sealed class BedLosses
                 ),
         ];
     }
+
+    /// <summary>Least that pads and clothes come to if no bag or quilt counts, whatever covers lie over them, g.</summary>
+    private double WithoutTops(int[] taken)
+    {
+        int[] barriers = [.. taken.Where(things.Barriers.Contains)];
+        var key = BedTrials.KeyOf(barriers);
+        lock (withoutTops)
+        {
+            if (withoutTops.TryGetValue(key, out var least))
+                return least;
+            var open = new bool[giving.Length];
+            foreach (var n in things.Rest)
+                open[n] = !things.IsPinned(n);
+            int[] with = [.. barriers, .. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
+            return withoutTops[key] = Bare(with, hardest, wind: 0)
+                .Select(bed =>
+                    Planes(
+                        new(bed, giving, things.Rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, mostWorn: 0),
+                        hardest,
+                        [
+                            [],
+                        ],
+                        double.PositiveInfinity
+                    )
+                )
+                .Min(w => w.LeastMore(things.PinnedRest, open, double.PositiveInfinity, out _));
+        }
+    }
+
+    private readonly Dictionary<BigInteger, double> withoutTops = [];
 
     /// <summary>Planes that touch the losses where they balance, or where they are told to.</summary>
     private LossPlanes Planes(LeastLoss loss, AirOf air, IEnumerable<int[]> points, double left, LossPoints? at = null)
@@ -219,13 +304,12 @@ internal sealed class BedLosses
     /// <summary>Most that clothes may give anywhere for so many grams, m²K/W.</summary>
     private double MostWorn(double left)
     {
-        double Gives(int n) => Regions.All.Max(r => giving[n].Gives[r]);
         var most = 0.0;
-        foreach (var n in things.Clothes.OrderByDescending(n => Gives(n) / (grams[n] + 1e-3)))
+        foreach (var (n, gives) in byWarmth)
         {
             if (grams[n] > 0 && grams[n] >= left)
-                return most + Gives(n) * left / grams[n];
-            most += Gives(n);
+                return most + gives * left / grams[n];
+            most += gives;
             left -= grams[n];
         }
         return most;

@@ -171,7 +171,7 @@ public sealed class ChooseForParty
             else
                 lots.Add([item]);
         }
-        return [.. lots.Select(l => new PartyLot([.. l.Select(i => i.Id)]))];
+        return [.. lots.Select(l => new PartyLot([.. l.Select(i => i.Id)], l[0].MassG))];
     }
 
     // ---- telling ----
@@ -284,17 +284,9 @@ public sealed class ChooseForParty
             [.. of.Index().Where(b => b.Item?.Takes.ContainsKey(lot) ?? false).Select(b => b.Index)];
         return
         [
-            .. lots.Select(
-                    (lot, n) =>
-                        new Contested(
-                            lot.Items[0],
-                            With(lightest.Alone, n),
-                            With(beds.Beds, n),
-                            Math.Min(lightest.Worth[n], PartyBeds.WithoutG)
-                        )
-                )
+            .. lots.Select((lot, n) => new Contested(lot.Items[0], With(lightest.Alone, n), With(beds.Beds, n)))
                 .Where((c, n) => lightest.Alone.Sum(b => b?.Takes.GetValueOrDefault(n) ?? 0) > lots[n].Items.Count)
-                .OrderByDescending(c => c.WorthG),
+                .OrderByDescending(c => runs[0].Closet.Find(c.ItemId)!.MassG),
         ];
     }
 

@@ -106,9 +106,12 @@ internal sealed class LightestBed
     private IReadOnlyList<LossPlanes> WaysUnder(Roof roof)
     {
         if (!priced.TryGetValue(roof, out var ways))
-            priced[roof] = ways = Priced(losses.Ways(roof, best - CostOf(roof.Taken) + spared, trustsFrost));
+            priced[roof] = ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
         return ways;
     }
+
+    /// <summary>Most grams that pads and clothes may still add.</summary>
+    private double LeftUnder(Roof roof) => best - CostOf(roof.Taken) + spared;
 
     private IReadOnlyList<LossPlanes> Priced(IReadOnlyList<LossPlanes> ways) =>
         cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))];
@@ -146,6 +149,7 @@ internal sealed class LightestBed
             (best, Bound) = (found is null ? most : best, told);
             TrySearch(any);
         }
+        Ended |= sought.Near > 0 && found is not null && Bound < best - Grain;
         if (!Ended)
             Bound = found is null ? double.PositiveInfinity : best;
         return found;
@@ -153,17 +157,15 @@ internal sealed class LightestBed
 
     private bool TrySearch(bool any)
     {
-        foreach (var worn in things.Subsets(things.Barriers))
+        foreach (var worn in Barriers())
             Push(new Covered(0, worn, CostOf(worn), losses.Open(worn).At(cost)), 0);
         if (Dives && found is null)
             Dive();
-        if (Dives && found is not null)
-            Lighten();
         while (queue.TryDequeue(out var place, out var priority))
         {
             run.Context.Stop.ThrowIfCancellationRequested();
             Bound = priority.Bound;
-            if (Bound >= best - Grain || any && found is not null)
+            if (Bound >= Math.Min(best - Grain, (1 - sought.Near) * best) || any && found is not null)
                 break;
             if (++visited % 16 == 0 && Onwards?.Invoke() == false)
             {
@@ -172,16 +174,16 @@ internal sealed class LightestBed
             }
             switch (place)
             {
-                case Covered open when open.Depth < things.Tops.Count:
-                    Branch(open);
-                    break;
-                case Covered { Weighed: false } decided:
-                    Push(decided with { Weighed = true }, OnTheBestPads(decided));
-                    break;
-                case Covered decided:
+                case Covered { Weighed: true } decided:
                     LieOn(decided);
                     break;
+                case Covered open:
+                    Decide(open);
+                    break;
                 case Lain { Next: { } next } lain:
+                    // It was tried when it was found, and did not.
+                    if (trials.IsTried(next, level) && trustsFrost && !See(lain.Under, next))
+                        return false;
                     // What frost is now known to cost under its roof may rule it out.
                     if (HoldsDry(lain.Under, next))
                     {
@@ -216,6 +218,24 @@ internal sealed class LightestBed
         return true;
     }
 
+    /// <summary>Barriers worth wearing: where a cheaper and smaller set keeps back as much everywhere, that stands for the other.</summary>
+    private List<int[]> Barriers()
+    {
+        List<int[]> worth = [];
+        foreach (var worn in things.Subsets(things.Barriers).OrderBy(CostOf).ThenBy(s => s.Length))
+        {
+            if (
+                !worth.Exists(w =>
+                    LitresOf(w) <= LitresOf(worn)
+                    && (!sought.EveryOne || w.All(worn.Contains))
+                    && losses.KeepBackAsMuch(w, worn)
+                )
+            )
+                worth.Add(worn);
+        }
+        return worth;
+    }
+
     private void Push(object place, double bound)
     {
         if (bound < best - Grain)
@@ -223,6 +243,14 @@ internal sealed class LightestBed
     }
 
     // ---- bags, quilts, covers ----
+
+    private void Decide(Covered place)
+    {
+        if (place.Depth < things.Tops.Count)
+            Branch(place);
+        else
+            Push(place with { Weighed = true }, OnTheBestPads(place));
+    }
 
     private void Branch(Covered place)
     {
@@ -265,20 +293,68 @@ internal sealed class LightestBed
         return least;
     }
 
+    /// <summary>Places whose tops are decided are laid on pads several at a time.</summary>
+    private const int MostAtOnce = 16;
+
+    /// <summary>They may be so much further than the bound, g.</summary>
+    private const double Ahead = 15;
+
     private void LieOn(Covered place)
     {
-        var roof = losses.Under(place.Taken);
-        var ways = WaysUnder(roof);
-        var open = Open(things.Clothes);
+        List<Covered> places = [place];
+        List<(Lain, (double, int))> aside = [];
+        while (
+            places.Count < MostAtOnce
+            && queue.TryPeek(out _, out var priority)
+            && priority.Bound < Math.Min(best - Grain, Bound + Ahead)
+        )
+        {
+            switch (queue.Dequeue())
+            {
+                case Covered { Weighed: true } like:
+                    places.Add(like);
+                    break;
+                case Covered open:
+                    Decide(open);
+                    break;
+                case Lain lain:
+                    aside.Add((lain, priority));
+                    break;
+            }
+        }
+        foreach (var (lain, priority) in aside)
+            queue.Enqueue(lain, priority);
+        var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
+        foreach (
+            var (roof, ways, lain) in roofs
+                .AsParallel()
+                .AsOrdered()
+                .WithCancellation(run.Context.Stop)
+                .Select((roof, n) => LainUnder(roof, places[n].Cost))
+                .ToList()
+        )
+        {
+            priced[roof] = ways;
+            foreach (var (at, bound) in lain)
+                Push(at, bound);
+        }
+    }
+
+    private (Roof Roof, IReadOnlyList<LossPlanes> Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, double spentOn)
+    {
+        var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
+        var (open, lain) = (Open(things.Clothes), new List<(Lain, double)>());
         foreach (var pads in unders)
         {
-            var spent = place.Cost + pads.Cost + pinnedCost;
+            var spent = spentOn + pads.Cost + pinnedCost;
             if (spent >= best - Grain)
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var more = LeastMore(ways, with, open, best - spent);
-            Push(new Lain(roof, pads.Chosen, spent, null), spent + more);
+            var bound = spent + LeastMore(ways, with, open, best - spent);
+            if (bound < best - Grain)
+                lain.Add((new(roof, pads.Chosen, spent, null), bound));
         }
+        return (roof, ways, lain);
     }
 
     private bool[] Open(IEnumerable<int> of)
@@ -311,7 +387,11 @@ internal sealed class LightestBed
                 tryIt: true
             );
         if (lightest is not null)
+        {
+            if (!sought.EveryOne && Reaches(lain.Under, lightest))
+                Keep(lightest);
             Push(lain with { Next = lightest }, lightestG);
+        }
         else
             Push(lain with { Next = null }, beyond);
     }
@@ -422,8 +502,7 @@ internal sealed class LightestBed
     /// <summary>A good one at once: in one bag or quilt, else in two, else in all, with what saves most for its weight until it holds.</summary>
     private void Dive()
     {
-        int[] pinned = [.. things.Barriers.Concat(things.Tops).Where(things.IsPinned)];
-        var planes = losses.Open([.. things.Barriers.Where(things.IsPinned)]).At(cost);
+        int[] pinned = [.. things.Tops.Where(things.IsPinned)];
         var free = things.Tops.Except(pinned).Where(n => things.Twins[n] < 0 && cost[n] < best).ToList();
         List<int[]> singles = [.. free.Where(n => things.All[n].Item.IsTopLayer).Select(n => new[] { n })];
         List<int[]> pairs = [.. singles.SelectMany(s => free.Where(n => n > s[0]).Select(n => (int[])[.. s, n]))];
@@ -431,29 +510,46 @@ internal sealed class LightestBed
         [
             [.. free],
         ];
-        foreach (var tops in (List<int[]>[])[singles, pairs, all])
+        var worn = Barriers()
+            .Where(w => CostOf(w) < best)
+            .Take(MostWorn)
+            .Select(w => (With: w, Planes: losses.Open(w).At(cost)))
+            .ToList();
+        var open = Open(things.Rest);
+        double Promise(int[] taken, LossPlanes way) =>
+            CostOf(taken) + way.LeastMore([.. taken, .. things.PinnedRest], open, best, out _);
+        var any = Open([.. things.Rest, .. free]);
+        List<int[]> picked =
+        [
+            .. worn.SelectMany(w => w.Planes.Picks(any))
+                .Select(p => (int[])[.. free.Where(p.Contains)])
+                .DistinctBy(BedTrials.KeyOf),
+        ];
+        foreach (
+            var tops in (List<int[]>[])
+                [
+                    [.. singles, .. picked],
+                    pairs,
+                    all,
+                ]
+        )
         {
-            var promising = tops.Select(t => (int[])[.. pinned, .. t])
-                .Where(things.MayLieUnder)
-                .Select(taken =>
-                    (
-                        Taken: taken,
-                        Bound: CostOf(taken)
-                            + planes.LeastMore(
-                                [.. taken, .. things.PinnedRest],
-                                Open(things.Rest),
-                                double.PositiveInfinity,
-                                out _
-                            )
-                    )
+            var promising = worn.SelectMany(w =>
+                    tops.Where(things.MayLieUnder)
+                        .Select(t => (int[])[.. w.With, .. pinned, .. t])
+                        .Select(t => (Taken: t, Bound: Promise(t, w.Planes)))
                 )
                 .Where(t => t.Bound < best)
                 .OrderBy(t => t.Bound)
-                .Take(MostDived);
-            foreach (var (taken, _) in promising.ToList())
+                .Take(MostWeighed)
+                .Select(t => (t.Taken, Bound: WaysUnder(losses.Under(t.Taken)).Min(w => Promise(t.Taken, w))))
+                .OrderBy(t => t.Bound)
+                .Take(MostDived)
+                .ToList();
+            foreach (var (taken, bound) in promising)
             {
-                if (Held([.. taken, .. things.PinnedRest], losses.Under(taken)) && tops == all)
-                    return;
+                if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)))
+                    Lighten();
             }
             if (found is not null && tops == pairs)
                 return;
@@ -474,8 +570,10 @@ internal sealed class LightestBed
         }
     }
 
-    /// <summary>Bags and quilts that a first good one is sought in.</summary>
-    private const int MostDived = 3;
+    /// <summary>Bags and quilts that a first good one is sought in, of how many they are the best, and sets of barriers worn in them.</summary>
+    private const int MostDived = 3,
+        MostWeighed = 12,
+        MostWorn = 8;
 
     /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
     private bool Held(List<int> with, Roof roof)

@@ -6,17 +6,16 @@ namespace Ermine.Core.Choosing;
 /// <param name="Order">Things that save something, the most for its cost first.</param>
 internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
 {
+    /// <summary>The same where some things save less.</summary>
+    /// <param name="of">What each saves of what it did.</param>
+    public LossPlane Saving(Func<int, double> of) => this with { Saves = [.. Saves.Select((s, n) => s * of(n))] };
+
     /// <summary>The same where things cost something else.</summary>
     public LossPlane At(double[] cost)
     {
         var order = (int[])[.. Order];
-        Array.Sort(
-            order,
-            (a, b) =>
-                (Saves[b] / (cost[b] + Least)).CompareTo(Saves[a] / (cost[a] + Least)) is var by && by != 0
-                    ? by
-                    : a.CompareTo(b)
-        );
+        // What is alike stays in its order.
+        Array.Sort([.. order.Select(n => n * 1e-12 - Saves[n] / (cost[n] + Least))], order);
         return this with { Order = order };
     }
 
@@ -50,6 +49,39 @@ internal sealed record LossPoints(
     IReadOnlyList<LeastLoss.State?> Feet
 );
 
+/// <summary>What is known of bags and quilts while they are open: only one of them counts in full, and the tightest says what leaks.</summary>
+/// <param name="Numbers">They. What planes say that each saves is what it saves as a further one.</param>
+/// <param name="InFull">What one that counts in full saves over that, as a share of it.</param>
+/// <param name="Leaks">What leaks beside each, W/m².</param>
+/// <param name="Without">What leaks without any of them, W/m².</param>
+internal sealed record OpenTops(int[] Numbers, double[] InFull, double[] Leaks, double Without)
+{
+    /// <summary>Most that one of those that may be there saves in full over what it does as a further one.</summary>
+    public double Bonus(double[] saves, IReadOnlyList<int> taken, bool[] open)
+    {
+        var most = 0.0;
+        for (var n = 0; n < Numbers.Length; n++)
+        {
+            var more = InFull[n] * saves[Numbers[n]];
+            if (more > most && (open[Numbers[n]] || taken.Contains(Numbers[n])))
+                most = more;
+        }
+        return most;
+    }
+
+    /// <summary>Least that leaks beside those that may be there.</summary>
+    public double Leak(IReadOnlyList<int> taken, bool[] open)
+    {
+        var least = Without;
+        for (var n = 0; n < Numbers.Length; n++)
+        {
+            if (Leaks[n] < least && (open[Numbers[n]] || taken.Contains(Numbers[n])))
+                least = Leaks[n];
+        }
+        return least;
+    }
+}
+
 /// <summary>Planes under the losses of one bed: of the body with feet that lose all that blood brings, with feet that lose less, and of the feet alone.</summary>
 /// <param name="Loss">The losses.</param>
 /// <param name="Cost">What things cost.</param>
@@ -67,6 +99,9 @@ internal sealed record LossPlanes(
     /// <summary>Where they touch.</summary>
     public required LossPoints Points { get; init; }
 
+    /// <summary>Bags and quilts that are open; null once they are decided.</summary>
+    public OpenTops? Tops { get; init; }
+
     /// <summary>Most planes kept under one loss; the one that was of no use for the longest goes.</summary>
     private const int Most = 24;
 
@@ -83,15 +118,17 @@ internal sealed record LossPlanes(
             )
             {
                 Points = Points,
+                Tops = Tops,
             };
 
     /// <summary>Least that must still be added, and the thing that saves most for it; looked at no further than a limit.</summary>
     public double LeastMore(IReadOnlyList<int> taken, bool[] open, double limit, out int next)
     {
-        var (least, by) = Highest(Fed, taken, open, limit);
-        if (Highest(Free, taken, open, limit) is var free && free.Least < least)
+        var leaks = Tops?.Leak(taken, open) ?? 0;
+        var (least, by) = Highest(Fed, taken, open, limit, leaks);
+        if (Highest(Free, taken, open, limit, leaks) is var free && free.Least < least)
             (least, by) = free;
-        if (least < limit && Highest(Feet, taken, open, limit) is var feet && (by is null || feet.Least > least))
+        if (least < limit && Highest(Feet, taken, open, limit, 0) is var feet && (by is null || feet.Least > least))
             (least, by) = (Math.Max(least, feet.Least), feet.By ?? by);
         next = -1;
         if (by is null)
@@ -105,6 +142,25 @@ internal sealed record LossPlanes(
             }
         }
         return least;
+    }
+
+    /// <summary>What each plane would take, the last in whole: where many things together do it, some of these are near the best.</summary>
+    /// <param name="open">Which things may be taken.</param>
+    public IEnumerable<List<int>> Picks(bool[] open)
+    {
+        foreach (var plane in Fed.Concat(Free))
+        {
+            var (needed, picked) = (plane.Needed, new List<int>());
+            foreach (var i in plane.Order)
+            {
+                if (needed <= 0 || !open[i])
+                    continue;
+                picked.Add(i);
+                needed -= plane.Saves[i];
+            }
+            if (needed <= 0)
+                yield return picked;
+        }
     }
 
     /// <summary>Adds the planes that rule a choice out, where the losses themselves do and no plane did yet.</summary>
@@ -137,14 +193,15 @@ internal sealed record LossPlanes(
         List<LossPlane> planes,
         IReadOnlyList<int> taken,
         bool[] open,
-        double limit
+        double limit,
+        double leaks
     )
     {
         var (most, by) = (0.0, (LossPlane?)null);
         for (var p = 0; p < planes.Count; p++)
         {
             var plane = planes[p];
-            var needed = plane.Needed;
+            var needed = plane.Needed + leaks - (Tops?.Bonus(plane.Saves, taken, open) ?? 0);
             for (var n = 0; n < taken.Count; n++)
                 needed -= plane.Saves[taken[n]];
             if (needed <= 1e-9)

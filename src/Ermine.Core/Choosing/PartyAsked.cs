@@ -41,8 +41,7 @@ public sealed record PartyBed(Guid SleeperId, ChosenBed? Bed, ChosenBed Now, dou
 /// <param name="ItemId">The thing.</param>
 /// <param name="WantedBy">Who would take it if nobody else needed anything, from 0.</param>
 /// <param name="GoesTo">Who gets it, or one like it, from 0.</param>
-/// <param name="WorthG">Grams by which all would be lighter with another one of it, about.</param>
-public sealed record Contested(Guid ItemId, IReadOnlyList<int> WantedBy, IReadOnlyList<int> GoesTo, double WorthG);
+public sealed record Contested(Guid ItemId, IReadOnlyList<int> WantedBy, IReadOnlyList<int> GoesTo);
 
 /// <summary>Things carried for all, enough to make any one warmer, one at a time.</summary>
 /// <param name="Items">They.</param>
@@ -64,7 +63,7 @@ public sealed record PooledReserve(
 /// <param name="People">Each of them.</param>
 /// <param name="AddsG">What all beds add to the load, g.</param>
 /// <param name="NowG">What they add as they are packed, g.</param>
-/// <param name="Contested">Things that decided who gets what, worth most first.</param>
+/// <param name="Contested">Things that decided who gets what, the heaviest first.</param>
 /// <param name="Reserve">Things carried for all; null where none were asked for, or someone has no bed.</param>
 /// <param name="Proof">How sure it is; where the fairest was asked for, its bound is of what the lightest would add.</param>
 /// <param name="Unknown">Nights left out, since no low is known, from 0.</param>

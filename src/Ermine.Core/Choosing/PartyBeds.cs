@@ -1,20 +1,17 @@
 namespace Ermine.Core.Choosing;
 
 /// <summary>
-/// Finds the lightest beds for all of a party at one level. Each person's search is asked with a price on what others want too; a linear program over
-/// the beds that were found so far says the prices, CP-SAT gives out whole beds, and the prices bound what any way of giving out can come to.
-/// What is then still open is closed by finding every bed that could be part of something lighter.
+/// Finds the lightest beds for all of a party at one level. Everyone first has the lightest of all; where more want a lot than there is of it, one of
+/// them makes do with less of it, and the lightest of all such ways is gone into first. What it comes to bounds every way of
+/// giving out; of the beds that are found CP-SAT gives out the best meanwhile.
 /// </summary>
 internal sealed class PartyBeds
 {
     /// <summary>What it counts for that someone has no bed, g: more than any change of the others' beds saves.</summary>
     public const double WithoutG = 100_000;
 
-    /// <summary>Lots that are not to be taken cost this, g.</summary>
-    private const double Shut = 10_000_000;
-
-    /// <summary>So much of the best prices stays in the next ones: they settle sooner.</summary>
-    private const double Stays = 0.5;
+    /// <summary>What is sought need at first only be so near to the lightest, as a share.</summary>
+    private const double Near = 0.01;
 
     private readonly IReadOnlyList<PartyPerson> people;
     private readonly IReadOnlyList<PartyLot> lots;
@@ -22,6 +19,18 @@ internal sealed class PartyBeds
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
     private readonly Action<PartyBeds>? heard;
+    private readonly Dictionary<(int Person, string Most), Lightest> known = [];
+    private readonly PriorityQueue<Way, double> ways = new();
+
+    /// <summary>The lightest bed of one person who may take so many of each lot.</summary>
+    /// <param name="Least">None is lighter, g.</param>
+    /// <param name="Bed">It, or one that is near; null where there is none.</param>
+    /// <param name="Exact">Nothing is lighter.</param>
+    private sealed record Lightest(double Least, PartyColumn? Bed, bool Exact);
+
+    /// <summary>Ways of giving out.</summary>
+    /// <param name="Most">How many of each lot each may take.</param>
+    private sealed record Way(int[][] Most);
 
     /// <summary>Begins.</summary>
     /// <param name="people">Everyone.</param>
@@ -47,7 +56,7 @@ internal sealed class PartyBeds
             stop,
             heard
         );
-        (Beds, Alone, Worth) = (new PartyColumn?[people.Count], new PartyColumn?[people.Count], new double[lots.Count]);
+        (Beds, Alone) = (new PartyColumn?[people.Count], new PartyColumn?[people.Count]);
         Grams = people.Count * WithoutG;
     }
 
@@ -55,7 +64,7 @@ internal sealed class PartyBeds
     public PartyColumn?[] Beds { get; private set; }
 
     /// <summary>The lightest of each if nobody else needed anything.</summary>
-    public PartyColumn?[] Alone { get; }
+    public PartyColumn?[] Alone { get; private set; }
 
     /// <summary>What all of it adds to the load, g; <see cref="WithoutG"/> more for each who gets none.</summary>
     public double Grams { get; private set; }
@@ -63,8 +72,8 @@ internal sealed class PartyBeds
     /// <summary>No way comes to less, g.</summary>
     public double Bound { get; private set; }
 
-    /// <summary>What each lot is worth, g.</summary>
-    public double[] Worth { get; private set; }
+    /// <summary>Ways of giving out that were looked at.</summary>
+    public int Looked { get; private set; }
 
     /// <summary>Nothing is lighter.</summary>
     public bool Proven => Bound >= Grams - LightestBed.Grain;
@@ -76,105 +85,121 @@ internal sealed class PartyBeds
     /// <param name="side">The weight, g; null to go on.</param>
     public PartyBeds Seek(double? side = null)
     {
-        bool Done() => Proven || Grams <= side || Bound > side || !onwards();
-        ByTurns(0, () => false);
-        if (Done() || !Price(new double[lots.Count], (p, bed) => Alone[p] = bed))
-            return this;
-        Improve();
-        for (var first = 0; first < people.Count && !Done(); first++)
-            ByTurns(first, onwards);
-        Settle(Done);
-        if (!Done())
-            Close();
+        ByTurns((p, left) => people[p].Good(level, left, WithoutG));
+        Push(new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())]), 0);
+        while (!Proven && !(Grams <= side || Bound > side) && onwards() && ways.TryDequeue(out var way, out var bound))
+        {
+            Bound = Math.Max(Bound, Math.Min(bound, Grams));
+            Lightest[] each = [.. people.Select((_, p) => known[(p, Key(way.Most[p]))])];
+            if (Looked++ == 0)
+            {
+                Alone = [.. each.Select(e => e.Bed)];
+                if (!Proven)
+                    ByTurns((p, left) => Known(p, left).Bed);
+            }
+            if (Fought(each) is { } fight)
+            {
+                foreach (var next in Apart(way, each, fight))
+                    Push(next, bound);
+            }
+            else if (Array.Exists(each, e => !e.Exact))
+                Push(way, bound, exact: true);
+            else
+                Bound = Grams;
+        }
+        if (ways.Count == 0 && onwards())
+            Bound = Grams;
         return this;
     }
 
-    /// <summary>One after the other takes the lightest of what is left.</summary>
-    /// <param name="first">Who begins.</param>
-    /// <param name="onwards">Says whether it may go on; where it never may, what is good at once is taken.</param>
-    private void ByTurns(int first, Func<bool> onwards)
+    /// <summary>One after the other takes of what is left.</summary>
+    private void ByTurns(Func<int, int[], PartyColumn?> taken)
     {
         var left = lots.Select(l => l.Items.Count).ToArray();
-        for (var n = 0; n < people.Count; n++)
+        for (var p = 0; p < people.Count; p++)
         {
-            var p = (first + n) % people.Count;
-            double[] prices = [.. left.Select(l => l > 0 ? 0 : Shut)];
-            var most = CheapestKnown(p, prices);
-            var (_, bed) = people[p]
-                .Cheapest(level, prices, onwards, most, Alone[p]?.Grams ?? 0, dives: most >= WithoutG);
-            bed ??= Known(p).Where(b => b.Takes.All(t => t.Value <= left[t.Key])).MinBy(b => b.Grams);
-            foreach (var (lot, count) in bed?.Takes ?? new Dictionary<int, int>())
+            foreach (var (lot, count) in taken(p, left)?.Takes ?? new Dictionary<int, int>())
                 left[lot] -= count;
         }
         Improve();
     }
 
-    /// <summary>Asks with ever better prices until they say no more.</summary>
-    private void Settle(Func<bool> done)
+    /// <summary>The heaviest lot of which more is taken than there is.</summary>
+    private int? Fought(Lightest[] each)
     {
-        var stays = Stays;
-        while (!done())
+        int? worst = null;
+        for (var lot = 0; lot < lots.Count; lot++)
         {
-            var (grams, worth) = Master().InParts();
-            if (grams <= Bound + LightestBed.Grain)
-                return;
-            double[] prices = [.. worth.Zip(Worth, (w, b) => stays * b + (1 - stays) * w)];
-            var before = people.Sum(p => p.Beds.Count);
-            if (!Price(prices))
-                return;
-            if (people.Sum(p => p.Beds.Count) > before)
-                stays = Stays;
-            else if (stays > 0)
-                stays = 0;
-            else
-                return;
-            Improve();
+            if (
+                each.Sum(e => e.Bed?.Takes.GetValueOrDefault(lot) ?? 0) > lots[lot].Items.Count
+                && (worst is not { } w || lots[lot].MassG > lots[w].MassG)
+            )
+                worst = lot;
+        }
+        return worst;
+    }
+
+    /// <summary>One of those who take of a lot takes less of it.</summary>
+    private static IEnumerable<Way> Apart(Way way, Lightest[] each, int lot)
+    {
+        for (var one = 0; one < each.Length; one++)
+        {
+            if (each[one].Bed?.Takes.GetValueOrDefault(lot) is not (> 0 and var count))
+                continue;
+            var most = (int[][])[.. way.Most];
+            most[one] = [.. most[one]];
+            most[one][lot] = count - 1;
+            yield return new(most);
         }
     }
 
-    /// <summary>Whatever is lighter is made of beds that cost little more than the cheapest: every one of them is found, and the best way of all is given out.</summary>
-    private void Close()
+    private static string Key(int[] most) => string.Join(' ', most);
+
+    /// <summary>Asks everyone whose lightest is not known yet, and keeps the way for what it comes to.</summary>
+    private void Push(Way way, double bound, bool exact = false)
     {
-        var over = Grams - Bound;
-        var all = people
+        var asked = Enumerable
+            .Range(0, people.Count)
+            .Where(p => !known.TryGetValue((p, Key(way.Most[p])), out var k) || exact && !k.Exact)
+            .ToList();
+        var found = asked
             .AsParallel()
             .AsOrdered()
             .WithCancellation(stop)
-            .Select((p, n) => p.Every(level, Worth, onwards, CheapestKnown(n, Worth) + over))
+            .Select(p => Ask(p, way.Most[p], exact || ways.Count == 0 && Looked == 0 ? 0 : Near))
             .ToList();
+        foreach (var (n, p) in asked.Index())
+            known[(p, Key(way.Most[p]))] = found[n];
         Improve();
-        if (all.TrueForAll(a => a))
-            Bound = Grams;
+        var least = way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least);
+        ways.Enqueue(way, Math.Max(bound, least));
+        if (Looked == 0)
+            Bound = Math.Min(least, Grams);
     }
 
-    /// <summary>Asks everyone with prices and takes what that bounds; false where it had to end.</summary>
-    private bool Price(double[] prices, Action<int, PartyColumn?>? found = null)
+    /// <summary>The lightest of one person, asked for where it is not known yet.</summary>
+    private Lightest Known(int person, int[] most) =>
+        known.TryGetValue((person, Key(most)), out var found)
+            ? found
+            : known[(person, Key(most))] = Ask(person, most, Near);
+
+    private Lightest Ask(int person, int[] most, double near)
     {
-        var asked = people
-            .AsParallel()
-            .AsOrdered()
-            .WithCancellation(stop)
-            .Select((p, n) => p.Cheapest(level, prices, onwards, CheapestKnown(n, prices)))
-            .ToList();
-        foreach (var (n, a) in asked.Index())
-            found?.Invoke(n, a.New ?? Known(n).MinBy(b => PartyPerson.CostOf(b, prices)));
-        var bound = asked.Sum(a => a.Least) - lots.Select((l, i) => l.Items.Count * prices[i]).Sum();
-        if (bound > Bound)
-            (Bound, Worth) = (bound, prices);
-        return onwards();
+        var fits = people[person].Beds.Where(b => b.Level >= level && b.Takes.All(t => t.Value <= most[t.Key]));
+        var best = fits.MinBy(b => b.Grams);
+        var (least, bed) = people[person].LightestOf(level, most, onwards, best?.Grams ?? WithoutG, near);
+        bed ??= best;
+        return new(least, bed, least >= (bed?.Grams ?? WithoutG) - LightestBed.Grain);
     }
-
-    private IEnumerable<PartyColumn> Known(int person) => people[person].Beds.Where(b => b.Level >= level);
-
-    private double CheapestKnown(int person, double[] prices) =>
-        Known(person).Select(b => PartyPerson.CostOf(b, prices)).Append(WithoutG).Min();
-
-    private PartyMaster Master() =>
-        new([.. people.Select((_, n) => Known(n).ToList())], [.. lots.Select(l => l.Items.Count)], WithoutG);
 
     private void Improve()
     {
-        var (grams, beds) = Master().Whole(stop);
+        var (grams, beds) = GivingOut.Best(
+            [.. people.Select(p => p.Beds.Where(b => b.Level >= level).ToList())],
+            [.. lots.Select(l => l.Items.Count)],
+            WithoutG,
+            stop
+        );
         stop.ThrowIfCancellationRequested();
         if (grams >= Grams - LightestBed.Grain)
             return;

@@ -11,7 +11,8 @@ internal sealed record PartyColumn(int[] Chosen, double Grams, double Level, IRe
 
 /// <summary>Things that are alike and free for more than one of a party.</summary>
 /// <param name="Items">They.</param>
-internal sealed record PartyLot(IReadOnlyList<Guid> Items);
+/// <param name="MassG">Mass of one.</param>
+internal sealed record PartyLot(IReadOnlyList<Guid> Items, double MassG);
 
 /// <summary>One of a party: what may be taken, and every bed that was found so far.</summary>
 internal sealed class PartyPerson
@@ -51,46 +52,50 @@ internal sealed class PartyPerson
     /// <summary>Places that were visited, and beds laid out dry.</summary>
     public (long Nodes, long Laid) Looked { get; private set; }
 
-    /// <summary>What a bed costs where lots have a price.</summary>
-    public static double CostOf(PartyColumn bed, double[] prices) =>
-        bed.Grams + bed.Takes.Sum(t => t.Value * prices[t.Key]);
+    /// <summary>What is not to be taken costs this, g.</summary>
+    private const double Shut = 10_000_000;
 
-    /// <summary>The cheapest bed that reaches a level.</summary>
+    /// <summary>The lightest bed that reaches a level with at most so many of each lot.</summary>
     /// <param name="level">The level.</param>
-    /// <param name="prices">Of each lot.</param>
+    /// <param name="most">Of each lot.</param>
     /// <param name="onwards">Says whether it may go on.</param>
-    /// <param name="most">Known from elsewhere: one costs no more than this.</param>
-    /// <param name="floor">Known from elsewhere: none costs less than this.</param>
-    /// <param name="dives">Looks for a good one at once.</param>
-    /// <returns>None costs less than this, and the bed; null where it is one that is known, or it had to end.</returns>
-    public (double Least, PartyColumn? New) Cheapest(
+    /// <param name="mostG">Known from elsewhere: one adds no more than this, g.</param>
+    /// <param name="near">Ends where nothing can be lighter by more than this share.</param>
+    /// <returns>None adds less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
+    public (double Least, PartyColumn? New) LightestOf(
         double level,
-        double[] prices,
+        int[] most,
         Func<bool> onwards,
-        double most,
-        double floor = 0,
-        bool dives = false
+        double mostG,
+        double near
     )
     {
-        var search = Search(new(level, most, Floor: floor, Prices: Priced(prices)), onwards, dives);
+        var search = Search(level, most, onwards, mostG, near);
         var found = search.Search();
-        Count(search);
-        var least = search.Ended ? Math.Min(search.Bound, most) : most;
-        return found is not null && Keep(found) is var bed
-            ? (Math.Min(search.Ended ? least : most, CostOf(bed, prices)), bed)
-            : (least, null);
+        Looked = (Looked.Nodes + search.Nodes, Looked.Laid + search.Laid);
+        var least = search.Ended ? Math.Min(search.Bound, mostG) : mostG;
+        return found is not null && Keep(found) is var bed ? (search.Ended ? least : bed.Grams, bed) : (least, null);
     }
 
-    /// <summary>Finds every bed that reaches a level, costs no more than a limit and of which nothing can be left out.</summary>
-    /// <returns>Whether it came to the end.</returns>
-    public bool Every(double level, double[] prices, Func<bool> onwards, double most)
+    /// <summary>A good bed at once with at most so many of each lot, of what adds less than a limit; null where none was found so fast.</summary>
+    public PartyColumn? Good(double level, int[] most, double mostG) =>
+        Search(level, most, () => false, mostG, 0).Search() is { } found ? Keep(found) : null;
+
+    private LightestBed Search(double level, int[] most, Func<bool> onwards, double mostG, double near)
     {
-        var search = Search(new(level, most, Prices: Priced(prices), EveryOne: true), onwards);
-        search.Search();
-        Count(search);
-        foreach (var bed in search.Every)
-            Keep(bed);
-        return !search.Ended;
+        var left = (int[])[.. most];
+        double[] prices = [.. lotOf.Select(l => l < 0 || --left[l] >= 0 ? 0 : Shut)];
+        return last[level] = new(
+            Run,
+            Things,
+            Trials,
+            new(level, mostG, Prices: prices, Near: near),
+            last.GetValueOrDefault(level) ?? last.Values.LastOrDefault()
+        )
+        {
+            Onwards = onwards,
+            Dives = true,
+        };
     }
 
     /// <summary>The worst that can be had: how good everything at once is.</summary>
@@ -98,23 +103,6 @@ internal sealed class PartyPerson
         Things.MayLieUnder([.. Enumerable.Range(0, Things.All.Count)])
             ? Trials.Level([.. Enumerable.Range(0, Things.All.Count)], double.NegativeInfinity)
             : double.NegativeInfinity;
-
-    private LightestBed Search(BedSought sought, Func<bool> onwards, bool dives = false) =>
-        last[sought.Level] = new(
-            Run,
-            Things,
-            Trials,
-            sought,
-            last.GetValueOrDefault(sought.Level) ?? last.Values.LastOrDefault()
-        )
-        {
-            Onwards = onwards,
-            Dives = dives,
-        };
-
-    private void Count(LightestBed search) => Looked = (Looked.Nodes + search.Nodes, Looked.Laid + search.Laid);
-
-    private double[] Priced(double[] prices) => [.. lotOf.Select(l => l < 0 ? 0 : prices[l])];
 
     private PartyColumn Keep(int[] chosen)
     {

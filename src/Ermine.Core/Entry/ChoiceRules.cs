@@ -19,22 +19,7 @@ public static class ChoiceRules
     /// <param name="find">A thing that is owned; null where it is not.</param>
     public static IReadOnlyList<Fault> Check(ChoiceAsked asked, Trip trip, int member, Func<Guid, KitItem?> find)
     {
-        var faults = new List<Fault>();
-        foreach (var (n, night) in asked.Nights.Index())
-        {
-            if (night < 0 || night >= trip.Nights.Count)
-                faults.Add(
-                    new(
-                        $"asked.nights[{n}]",
-                        $"{night}",
-                        $"Nights of this trip count from 0 to {trip.Nights.Count - 1}."
-                    )
-                );
-        }
-        if (asked.Nights.Distinct().Count() < asked.Nights.Count)
-            faults.Add(new("asked.nights", string.Join(", ", asked.Nights), "Name each night once."));
-        if (trip.Nights.Count == 0)
-            faults.Add(new("trip.nights", "0", "Add a night first: a bed is chosen for nights."));
+        var faults = Nights(asked.Nights, trip);
         var others = trip
             .Uses.Where(u => member < trip.Members.Count && u.SleeperId != trip.Members[member].SleeperId)
             .Select(u => u.ItemId)
@@ -60,6 +45,71 @@ public static class ChoiceRules
         Within(faults, "asked.spareK", asked.SpareK, -MostSpareK, MostSpareK, "Ask for −30 to 30 degrees to spare.");
         Within(faults, "asked.mostG", asked.MostG, 0, MostG, "Give a weight from 0 to 100 000 g.");
         Within(faults, "asked.mostL", asked.MostL, 0, MostL, "Give a volume from 0 to 1 000 l.");
+        return faults;
+    }
+
+    /// <summary>Everything that is wrong with what is asked for a party; empty where it is sound.</summary>
+    /// <param name="asked">What is asked.</param>
+    /// <param name="trip">The trip it is asked about.</param>
+    /// <param name="find">A thing that is owned; null where it is not.</param>
+    public static IReadOnlyList<Fault> Check(PartyAsked asked, Trip trip, Func<Guid, KitItem?> find)
+    {
+        var faults = Nights(asked.Nights, trip);
+        if (trip.Members.Count < 2)
+            faults.Add(new("trip.members", $"{trip.Members.Count}", "Add a second person: a party shares one closet."));
+        foreach (var (n, keep) in asked.Keeps.Index())
+        {
+            var field = $"asked.keeps[{n}]";
+            if (keep.Member < 0 || keep.Member >= trip.Members.Count)
+                faults.Add(new(field, $"{keep.Member}", $"People count from 0 to {trip.Members.Count - 1}."));
+            else if (find(keep.ItemId) is not { } item)
+                faults.Add(new(field, $"{keep.ItemId}", "Keep a thing that is owned."));
+            else if (!item.IsForNight)
+                faults.Add(new(field, item.Name, "It cannot be slept in: keep something else."));
+            else if (asked.LeftAtHome.Contains(keep.ItemId))
+                faults.Add(new(field, item.Name, "It is kept and left at home: take one of the two back."));
+            else if (
+                trip.Uses.Any(u =>
+                    u.ItemId == keep.ItemId && !u.IsInBed && u.SleeperId != trip.Members[keep.Member].SleeperId
+                )
+            )
+                faults.Add(new(field, item.Name, "Somebody else carries it by day: it cannot stay with this one."));
+        }
+        if (asked.Keeps.GroupBy(k => k.ItemId).FirstOrDefault(g => g.Count() > 1) is { } twice)
+            faults.Add(
+                new(
+                    "asked.keeps",
+                    find(twice.Key)?.Name ?? $"{twice.Key}",
+                    "It can stay with one of you: name it once."
+                )
+            );
+        Within(faults, "asked.spareK", asked.SpareK, -MostSpareK, MostSpareK, "Ask for −30 to 30 degrees to spare.");
+        Within(faults, "asked.mostG", asked.MostG, 0, MostG, "Give a weight from 0 to 100 000 g.");
+        Within(faults, "asked.reserveK", asked.ReserveK, 0, MostReserveK, "Ask for a reserve of 0 to 20 degrees.");
+        return faults;
+    }
+
+    private const double MostReserveK = 20;
+
+    /// <summary>What is wrong with the nights that are asked for.</summary>
+    private static List<Fault> Nights(IReadOnlyList<int> nights, Trip trip)
+    {
+        var faults = new List<Fault>();
+        foreach (var (n, night) in nights.Index())
+        {
+            if (night < 0 || night >= trip.Nights.Count)
+                faults.Add(
+                    new(
+                        $"asked.nights[{n}]",
+                        $"{night}",
+                        $"Nights of this trip count from 0 to {trip.Nights.Count - 1}."
+                    )
+                );
+        }
+        if (nights.Distinct().Count() < nights.Count)
+            faults.Add(new("asked.nights", string.Join(", ", nights), "Name each night once."));
+        if (trip.Nights.Count == 0)
+            faults.Add(new("trip.nights", "0", "Add a night first: a bed is chosen for nights."));
         return faults;
     }
 

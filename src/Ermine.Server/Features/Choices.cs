@@ -21,16 +21,23 @@ public static class Choices
     public sealed record TableRequest(Trip Trip, int Member, ChoiceAsked Asked, TableAsked Table)
         : Plans.PlanRequest(Trip, 0, Member);
 
-    /// <summary>One of: how far it is, the bed that was chosen, the line, why it ended early.</summary>
+    /// <summary>A trip, and what is asked for all of its people.</summary>
+    public sealed record PartyRequest(Trip Trip, PartyAsked Asked) : Plans.PlanRequest(Trip, 0, 0);
+
+    /// <summary>One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, why it ended early.</summary>
     public sealed record ChoiceEvent(
         ChoiceSoFar? Far = null,
         Choice? Chosen = null,
         ChoiceLine? Line = null,
+        PartyChoice? Party = null,
         string? Refused = null
     );
 
     /// <summary>So long is sought at most; what is found by then is told with how sure it is.</summary>
     private static readonly TimeSpan Within = TimeSpan.FromSeconds(8);
+
+    /// <summary>The same for a party.</summary>
+    private static readonly TimeSpan PartyWithin = TimeSpan.FromSeconds(10);
 
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -44,7 +51,7 @@ public static class Choices
                         request.Asked,
                         asking,
                         store,
-                        (run, heard) => new ChoiceEvent(Chosen: Choose.Best(run, request.Asked, heard, Within)),
+                        (run, heard) => new(Chosen: Choose.Best(run, request.Asked, far => heard(new(far)), Within)),
                         stop
                     )
             )
@@ -61,13 +68,18 @@ public static class Choices
                         asking,
                         store,
                         (run, heard) =>
-                            new ChoiceEvent(Line: Choose.Line(run, request.Asked, heard: heard, within: Within)),
+                            new(Line: Choose.Line(run, request.Asked, heard: far => heard(new(far)), within: Within)),
                         stop
                     )
             )
             .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
             .WithSummary("The line from light to warm, told point by point");
+        plans
+            .MapPost("/party", Party)
+            .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithSummary("Who of the party gets which bed, and what is carried for all, told as better ways are found");
         plans
             .MapPost("/table", Table)
             .WithSummary("Which of what one owns for which low, and what changes from one to the next");
@@ -120,13 +132,39 @@ public static class Choices
         ChoiceAsked asked,
         Asking asking,
         Store store,
-        Func<TripRun, Action<ChoiceSoFar>, ChoiceEvent> choose,
+        Func<TripRun, Action<ChoiceEvent>, ChoiceEvent> choose,
+        CancellationToken stop
+    ) =>
+        await Faults(request, asked, store, stop) is { Count: > 0 } faults
+            ? Refused(faults)
+            : await Streamed(request, asking, (runs, heard) => choose(runs[request.Member], heard), stop);
+
+    private static async Task<IResult> Party(PartyRequest request, Asking asking, Store store, CancellationToken stop)
+    {
+        var owned = (await store.Items(stop)).ToDictionary(i => i.Id);
+        return
+            ChoiceRules.Check(request.Asked, request.Trip, id => owned.GetValueOrDefault(id)) is { Count: > 0 } faults
+            ? Refused(faults)
+            : await Streamed(
+                request,
+                asking,
+                (runs, heard) =>
+                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), PartyWithin)),
+                stop
+            );
+    }
+
+    private static ProblemHttpResult Refused(IReadOnlyList<Fault> faults) =>
+        Problems.Faults(faults, title: "It cannot be chosen as it is asked.");
+
+    private static async Task<IResult> Streamed(
+        Plans.PlanRequest request,
+        Asking asking,
+        Func<IReadOnlyList<TripRun>, Action<ChoiceEvent>, ChoiceEvent> choose,
         CancellationToken stop
     )
     {
-        if (await Faults(request, asked, store, stop) is { Count: > 0 } faults)
-            return Problems.Faults(faults, title: "It cannot be chosen as it is asked.");
-        var heard = Channel.CreateUnbounded<ChoiceSoFar>(new() { SingleReader = true });
+        var heard = Channel.CreateUnbounded<ChoiceEvent>(new() { SingleReader = true });
         var work = Worked();
         // Until something is heard it can still be refused.
         if (
@@ -140,7 +178,7 @@ public static class Choices
         {
             try
             {
-                return await asking.Of(request, (runs, r) => choose(runs[r.Member], far => heard.Writer.TryWrite(far)));
+                return await asking.Of(request, (runs, _) => choose(runs, far => heard.Writer.TryWrite(far)));
             }
             finally
             {
@@ -150,13 +188,13 @@ public static class Choices
     }
 
     private static async IAsyncEnumerable<ChoiceEvent> Events(
-        ChannelReader<ChoiceSoFar> heard,
+        ChannelReader<ChoiceEvent> heard,
         Task<Results<Ok<ChoiceEvent>, ProblemHttpResult>> work,
         [EnumeratorCancellation] CancellationToken stop
     )
     {
         await foreach (var far in heard.ReadAllAsync(stop))
-            yield return new(far);
+            yield return far;
         ChoiceEvent last;
         try
         {
