@@ -15,6 +15,14 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
             ["schools"] = new JsonObject(),
         };
 
+    private static JsonObject Shared(params int[] nights)
+    {
+        var asked = Asked(nights);
+        asked.Remove("pinned");
+        asked["keeps"] = new JsonArray();
+        return asked;
+    }
+
     private static JsonObject Asking(JsonNode trip, JsonObject asked) =>
         new()
         {
@@ -116,5 +124,67 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
             ["asked.nights[1]", "asked.pinned[0]", "asked.pinned[1]", "asked.chance", "asked.mostG"],
             answer.FaultyFields()
         );
+    }
+
+    [Fact]
+    public async Task A_party_is_told_who_gets_which_bed_and_the_plan_then_says_the_same_of_everyone()
+    {
+        var trip = await app.Trip();
+        var asked = Shared();
+        var events = await Events("/api/plan/party", new() { ["trip"] = trip.DeepClone(), ["asked"] = asked });
+        Assert.All(events, e => Assert.NotNull(e["party"]));
+        var party = events[^1]["party"]!;
+        var people = party["people"]!.AsArray();
+        Assert.Equal(trip["members"]!.AsArray().Count, people.Count);
+        Assert.True((double)party["addsG"]! < (double)party["nowG"]!);
+        Assert.True((double)party["proof"]!["leastG"]! <= (double)party["addsG"]! + 0.1);
+        foreach (var (n, person) in people.Index())
+            trip.Lay(n, person!["bed"]!["system"]!);
+        foreach (var (n, person) in people.Index())
+        {
+            var plan = await app.Post(
+                "/api/plan",
+                new
+                {
+                    trip,
+                    night = 0,
+                    member = n,
+                }
+            );
+            Assert.Equal(200, plan.Status);
+            foreach (var (night, line) in person!["bed"]!["nights"]!.AsArray().Zip(plan.Body!["nights"]!.AsArray()))
+            {
+                Assert.Equal((string)night!["verdict"]!, (string)line!["verdict"]!);
+                Assert.Equal((double?)night["holdsTo"], (double?)line["holdsTo"]);
+            }
+        }
+    }
+
+    [Fact]
+    public async Task What_cannot_be_asked_for_a_party_names_field_value_and_mend()
+    {
+        var trip = await app.Trip();
+        var asked = Shared(99);
+        var bag = (string)(await app.Item("Winter down bag"))["id"]!;
+        JsonObject Keep(int member, string id) => new() { ["member"] = member, ["itemId"] = id };
+        asked["keeps"] = new JsonArray(Keep(7, bag), Keep(0, $"{Guid.NewGuid()}"), Keep(0, bag), Keep(1, bag));
+        asked["reserveK"] = 50;
+        var answer = await app.Post(
+            "/api/plan/party",
+            new JsonObject { ["trip"] = trip.DeepClone(), ["asked"] = asked }
+        );
+        Assert.Equal(422, answer.Status);
+        Assert.Equal(
+            ["asked.nights[0]", "asked.keeps[0]", "asked.keeps[1]", "asked.keeps", "asked.reserveK"],
+            answer.FaultyFields()
+        );
+        var alone = await app.Trip("Brenholt weekend");
+        if (alone["members"]!.AsArray().Count > 1)
+            alone["members"]!.AsArray().RemoveAt(1);
+        var single = await app.Post(
+            "/api/plan/party",
+            new JsonObject { ["trip"] = alone.DeepClone(), ["asked"] = Shared() }
+        );
+        Assert.Equal(422, single.Status);
     }
 }

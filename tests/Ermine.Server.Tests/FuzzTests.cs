@@ -62,6 +62,14 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
+        JsonObject Shared()
+        {
+            var asked = Asked();
+            asked.Remove("pinned");
+            asked["keeps"] = new JsonArray(new JsonObject { ["member"] = 0, ["itemId"] = (string)item["id"]! });
+            asked["reserveK"] = 2;
+            return new() { ["trip"] = trip.DeepClone(), ["asked"] = asked };
+        }
         // A small closet: a thousand choices from a large one would take an hour.
         JsonObject Asked() =>
             new()
@@ -95,6 +103,7 @@ public sealed class FuzzTests
             ["/api/plan/schools"] = plan,
             ["/api/plan/choose"] = With("asked", Asked()),
             ["/api/plan/line"] = With("asked", Asked()),
+            ["/api/plan/party"] = Shared(),
             ["/api/plan/table"] = Tabled(),
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,

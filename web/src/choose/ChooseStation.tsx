@@ -2,13 +2,15 @@ import { useEffect, useMemo, useState } from "react";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
 import { Segments } from "../parts/Segments";
-import { editMember, newId, useGo, useTrip, withBed, withOwn } from "../state/trip";
+import { editMember, newId, useGo, useTrip, withBed } from "../state/trip";
 import { awaits, useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { Chosen } from "./Chosen";
 import { Line } from "./Line";
 import { LowTable } from "./LowTable";
+import { Party } from "./Party";
 import { Proof } from "./Proof";
+import { sleptIn } from "./packing";
 import { type ChoiceAsked, type ChosenBed, useChoice } from "./useChoice";
 import { scopesOf, Wanted } from "./Wanted";
 
@@ -34,7 +36,7 @@ export function Component() {
   const { trip, index, night, who, member } = useTrip();
   const go = useGo();
   const w = useWrite();
-  const [view, setView] = useState<"trip" | "lows">("trip");
+  const [view, setView] = useState<"trip" | "party" | "lows">("trip");
   const [scope, setScope] = useState("trip");
   const [asked, setAsked] = useState(plain);
   const [picked, setPicked] = useState<number | null>(null);
@@ -54,7 +56,9 @@ export function Component() {
     if (!trip || waits || trip.nights.length === 0 || view !== "trip") return;
     setPicked(null);
     const soon = setTimeout(() => {
-      void choose(trip, who, wanted).then(() => walk(trip, who, { ...wanted, mostG: null, chance: null }));
+      void choose({ trip, member: who, asked: wanted }).then(() =>
+        walk({ trip, member: who, asked: { ...wanted, mostG: null, chance: null } }),
+      );
     }, 250);
     return () => clearTimeout(soon);
   }, [trip, who, wanted, waits, view, choose, walk]);
@@ -79,12 +83,8 @@ export function Component() {
   const nameOf = (id: string) => items[id]?.name ?? "a thing that is gone";
   const lighter = best && now ? now.addsG - best.addsG : 0;
   const pack = (bed: ChosenBed) => {
-    const scopeIds = nights.map((n) => trip.nights[n]?.id);
-    editMember(trip, who, (m) =>
-      nights.length === 0
-        ? { ...m, system: withBed(bed.system), own: m.own.map((o) => ({ ...o, system: null })) }
-        : scopeIds.reduce((o, id) => (id ? withOwn(o, id, { system: withBed(bed.system) }) : o), m),
-    );
+    const ids = nights.flatMap((n) => trip.nights[n]?.id ?? []);
+    editMember(trip, who, (m) => sleptIn(m, bed, ids));
     go.station("night", nights[0] ?? index);
   };
   const change = (part: Partial<ChoiceAsked>) => setAsked((a) => ({ ...a, ...part }));
@@ -96,7 +96,11 @@ export function Component() {
       <Segments
         label="What to choose for"
         value={view}
-        options={{ trip: "for this trip", lows: "which for which low" }}
+        options={
+          (trip.members.length > 1
+            ? { trip: "for one of you", party: "for the party", lows: "which for which low" }
+            : { trip: "for this trip", lows: "which for which low" }) as Record<typeof view, string>
+        }
         onChange={setView}
       />
       <Button look="quiet" onClick={() => go.station("night", index)}>
@@ -104,6 +108,21 @@ export function Component() {
       </Button>
     </div>
   );
+
+  if (view === "party")
+    return (
+      <main className="px-3 py-4 sm:px-5">
+        {head}
+        <Party
+          trip={trip}
+          index={index}
+          waits={waits}
+          scopes={scopes}
+          schools={asked.schools}
+          leftAtHome={asked.leftAtHome}
+        />
+      </main>
+    );
 
   if (view === "lows")
     return (

@@ -13,6 +13,7 @@ export type Choosing = {
   proof: Schema["ChoiceProof"] | null;
   chosen: Schema["Choice"] | null;
   line: Schema["ChoiceLine"] | null;
+  party: Schema["PartyChoice"] | null;
   problem: Problem | null;
 };
 
@@ -22,11 +23,12 @@ const nothing: Choosing = {
   proof: null,
   chosen: null,
   line: null,
+  party: null,
   problem: null,
 };
 
 /** Asks for a choice and hears of it as it is found; ends when another is asked for, when told to, and with the page. */
-export function useChoice(what: "choose" | "line") {
+export function useChoice(what: "choose" | "line" | "party") {
   const [state, setState] = useState(nothing);
   const ending = useRef<AbortController | null>(null);
 
@@ -36,11 +38,12 @@ export function useChoice(what: "choose" | "line") {
   }, []);
 
   const ask = useCallback(
-    async (trip: Trip, member: number, asked: ChoiceAsked) => {
+    async (asking: { trip: Trip; member?: number; asked: ChoiceAsked | Schema["PartyAsked"] }) => {
       ending.current?.abort();
       const mine = new AbortController();
       ending.current = mine;
-      setState({ ...nothing, running: true });
+      // What was shared out stays in sight until a better way is known.
+      setState((s) => ({ ...nothing, party: s.party, running: true }));
       const now = (change: Partial<Choosing> | ((s: Choosing) => Partial<Choosing>)) => {
         if (!mine.signal.aborted)
           setState((s) => ({ ...s, ...(typeof change === "function" ? change(s) : change) }));
@@ -49,7 +52,7 @@ export function useChoice(what: "choose" | "line") {
         const response = await fetch(`/api/plan/${what}`, {
           method: "POST",
           headers: { "Content-Type": "application/json" },
-          body: JSON.stringify({ trip, member, asked }),
+          body: JSON.stringify(asking),
           signal: mine.signal,
         });
         if (!response.ok || !response.body) {
@@ -68,6 +71,7 @@ export function useChoice(what: "choose" | "line") {
           }
           if (event.chosen) now({ chosen: event.chosen, proof: event.chosen.proof });
           if (event.line) now({ line: event.line, proof: event.line.proof });
+          if (event.party) now({ party: event.party, proof: event.party.proof });
           if (event.refused) throw new Problem(503, event.refused, []);
         }
         now({ running: false });

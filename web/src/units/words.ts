@@ -477,3 +477,8 @@ export const splitsBy: Record<Schema["SplitBy"], string> = {
   worth: "By worth",
 };
 export const rounds: Record<Schema["Round"], string> = { home: "Home", car: "Car", lastBag: "Last bag" };
+
+const list = new Intl.ListFormat("en-GB");
+
+/** Words in a row, the last after an "and". */
+export const and = (words: string[]) => list.format(words);
