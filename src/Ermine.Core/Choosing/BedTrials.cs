@@ -34,12 +34,23 @@ internal sealed class BedTrials
     public BedTrials(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, bool byChance)
     {
         (this.run, this.things, this.byChance) = (run, things, byChance);
-        Nights = [.. nights.Where(n => run.LowOf(n) is not null)];
         everyNight = nights.Count == run.Count;
         scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
+        List<int> known = [.. nights.Where(n => run.LowOf(n) is not null)];
+        var everything = known.Count > 0 ? Replay(things.Bed(Enumerable.Range(0, things.All.Count))) : run;
+        InNoBed = [.. known.Where(n => FailsInAny(everything, n))];
+        Nights = [.. known.Except(InNoBed)];
     }
 
-    /// <summary>Nights that are chosen for and whose low is known.</summary>
+    /// <summary>Holds by what lies in it and yet turns in any air: one comes to it too cold from the day, or what happens by night is too much.</summary>
+    private static bool FailsInAny(TripRun slept, int night) =>
+        slept.HoldsTogether(night).Together.MarginAt(slept.LowOf(night))?.Kelvin >= 0
+        && SpareOf(slept, night) <= -PastAll;
+
+    /// <summary>Nights that fail in everything at once, however warm that is: no bed is chosen for them.</summary>
+    public IReadOnlyList<int> InNoBed { get; }
+
+    /// <summary>Nights that are chosen for: whose low is known, and that some bed may help.</summary>
     public IReadOnlyList<int> Nights { get; }
 
     /// <summary>Trips that were replayed.</summary>

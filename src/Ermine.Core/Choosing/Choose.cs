@@ -221,9 +221,12 @@ public sealed class Choose
             Proof(least, !ended),
             found is null ? [] : telling.Without(found),
             found is null && !ended && trials.Nights.Count > 0 ? Miss() : null,
-            [.. nights.Except(trials.Nights)]
+            Unknown,
+            trials.InNoBed
         );
     }
+
+    private IReadOnlyList<int> Unknown => [.. nights.Except(trials.Nights).Except(trials.InNoBed)];
 
     private Missed Miss()
     {
@@ -306,7 +309,7 @@ public sealed class Choose
             asWarm is null ? null : now.AddsG - asWarm.AddsG,
             asLight is null ? null : asLight.SpareK - now.SpareK,
             Proof(null, !ended),
-            [.. nights.Except(trials.Nights)]
+            Unknown
         );
     }
 

@@ -226,7 +226,7 @@ public sealed class ChooseForParty
         var given = GivenOut(beds);
         List<ChosenBed?> told = [.. given.Select((g, p) => g is null ? null : people[p].Telling.BedOf(g))];
         List<ChosenBed> now = [.. people.Select(p => p.Telling.Now(nights))];
-        var unknown = nights.Except(people[0].Trials.Nights).ToList();
+        var unknown = nights.Where(n => runs[0].LowOf(n) is null).ToList();
         return new(
             [
                 .. people.Select(
@@ -236,7 +236,8 @@ public sealed class ChooseForParty
                             told[n],
                             now[n],
                             lightest.Alone[n]?.Grams,
-                            told[n] is null && whole && unknown.Count < nights.Count ? Miss(n, given) : null
+                            told[n] is null && whole && unknown.Count < nights.Count ? Miss(n, given) : null,
+                            p.Trials.InNoBed
                         )
                 ),
             ],

@@ -79,13 +79,15 @@ public sealed record Missed(ChosenBed Best, int Night, double? ByK, IReadOnlyLis
 /// <param name="Without">What each thing in it is for; of those that come along anyway nothing is said.</param>
 /// <param name="Missed">Why there is none.</param>
 /// <param name="Unknown">Nights left out, since no low is known, from 0.</param>
+/// <param name="InNoBed">Nights left out, since they fail in any bed: one comes to them too cold, from 0.</param>
 public sealed record Choice(
     ChosenBed? Bed,
     ChosenBed Now,
     ChoiceProof Proof,
     IReadOnlyList<LeftOut> Without,
     Missed? Missed,
-    IReadOnlyList<int> Unknown
+    IReadOnlyList<int> Unknown,
+    IReadOnlyList<int> InNoBed
 );
 
 /// <summary>What is known of a choice while it is worked out.</summary>

@@ -140,6 +140,11 @@ internal sealed class LightestBed
     public int[]? Search(bool any = false)
     {
         var (most, told) = (best, Bound);
+        if (!EverythingDoes())
+        {
+            Bound = double.PositiveInfinity;
+            return null;
+        }
         if (!TrySearch(any))
         {
             // Frost spared a bed more than was taken to be possible: again without counting on it.
@@ -153,6 +158,16 @@ internal sealed class LightestBed
         if (!Ended)
             Bound = found is null ? double.PositiveInfinity : best;
         return found;
+    }
+
+    /// <summary>By so much everything at once must miss for nothing to do it: degrees, or chance (assumption: frost breaks what adding does by no more).</summary>
+    private const double Misses = 0.5;
+
+    /// <summary>Whether everything that may be taken at once does what is sought: adding is never colder, so else nothing does.</summary>
+    private bool EverythingDoes()
+    {
+        int[] everything = [.. Enumerable.Range(0, cost.Length).Where(n => cost[n] < best)];
+        return things.Pinned.Any(n => cost[n] >= best) || trials.Level(everything, level - Misses) >= level - Misses;
     }
 
     private bool TrySearch(bool any)
@@ -592,7 +607,8 @@ internal sealed class LightestBed
             {
                 if (CostOf(with) >= best)
                     return false;
-                if (--at <= 0)
+                next = BestOf(things.Rest, open);
+                if (--at <= 0 || next < 0)
                 {
                     if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)
                     {
@@ -601,7 +617,6 @@ internal sealed class LightestBed
                     }
                     (at, adding) = (adding, 2 * adding);
                 }
-                next = BestOf(things.Rest, open);
                 if (next < 0)
                     return false;
             }

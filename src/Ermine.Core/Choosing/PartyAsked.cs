@@ -35,7 +35,15 @@ public sealed record PartyAsked(
 /// <param name="Now">The bed as it is packed.</param>
 /// <param name="AloneG">What the lightest bed would add if nobody else needed anything, g; null where none would do.</param>
 /// <param name="Missed">Why there is none, from what the others leave.</param>
-public sealed record PartyBed(Guid SleeperId, ChosenBed? Bed, ChosenBed Now, double? AloneG, Missed? Missed);
+/// <param name="InNoBed">Nights left out, since they fail in any bed: one comes to them too cold, from 0.</param>
+public sealed record PartyBed(
+    Guid SleeperId,
+    ChosenBed? Bed,
+    ChosenBed Now,
+    double? AloneG,
+    Missed? Missed,
+    IReadOnlyList<int> InNoBed
+);
 
 /// <summary>A thing that more people would take than there are of it.</summary>
 /// <param name="ItemId">The thing.</param>

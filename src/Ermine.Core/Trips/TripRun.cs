@@ -80,17 +80,21 @@ public sealed class TripRun
 
     /// <summary>
     /// When a night begins and ends and what is done, got into as warm as it may be whatever else is slept in: a laid-out day ends a little
-    /// warmer where the night before it was.
+    /// warmer where the night before it was, and as warm as one gets where part of it is rested in the bed.
     /// </summary>
     internal Bedtime BedtimeAtBest(int night) =>
         BedtimeOf(night) is { FromTheDay: { } day } bedtime
             ? bedtime with
             {
-                FromTheDay = new(
-                    day.Debt - WarmerByNight,
-                    Math.Min(day.FeetC + WarmerByNight, Ends.Extremity.Warmest),
-                    day.HandsC
-                ),
+                FromTheDay = (PlanOf(night).Blocks ?? []).Any(b =>
+                    b is { Activity: Activity.Rest, Place: DayPlace.Tent }
+                )
+                    ? new(Math.Min(day.Debt, -BodyHeat.MostStored) - WarmerByNight, Ends.Extremity.Warmest, day.HandsC)
+                    : new(
+                        day.Debt - WarmerByNight,
+                        Math.Min(day.FeetC + WarmerByNight, Ends.Extremity.Warmest),
+                        day.HandsC
+                    ),
             }
             : BedtimeOf(night);
 

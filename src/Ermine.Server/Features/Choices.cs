@@ -36,9 +36,6 @@ public static class Choices
     /// <summary>So long is sought at most; what is found by then is told with how sure it is.</summary>
     private static readonly TimeSpan Within = TimeSpan.FromSeconds(8);
 
-    /// <summary>The same for a party.</summary>
-    private static readonly TimeSpan PartyWithin = TimeSpan.FromSeconds(10);
-
     public static void Map(IEndpointRouteBuilder api)
     {
         var plans = api.MapGroup("/plan").WithTags("Plans");
@@ -149,7 +146,7 @@ public static class Choices
                 request,
                 asking,
                 (runs, heard) =>
-                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), PartyWithin)),
+                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), Within)),
                 stop
             );
     }

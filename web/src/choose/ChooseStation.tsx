@@ -5,6 +5,7 @@ import { Segments } from "../parts/Segments";
 import { editMember, newId, useGo, useTrip, withBed } from "../state/trip";
 import { awaits, useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
+import { and } from "../units/words";
 import { Chosen } from "./Chosen";
 import { Line } from "./Line";
 import { LowTable } from "./LowTable";
@@ -173,6 +174,12 @@ export function Component() {
           <p className="mt-1 text-ember">
             {done.unknown.length === 1 ? "Night" : "Nights"} {done.unknown.map((n) => n + 1).join(", ")} left
             out: no low is known yet.
+          </p>
+        )}
+        {done && done.inNoBed.length > 0 && (
+          <p className="mt-1 text-ember">
+            {done.inNoBed.length === 1 ? "Night" : "Nights"} {and(done.inNoBed.map((n) => `${n + 1}`))} left
+            out: no bed helps one who comes in so cold. Mend the day before, then choose again.
           </p>
         )}
         {choice.proof && (best || done) && (

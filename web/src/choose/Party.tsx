@@ -104,7 +104,9 @@ export function Party(props: {
           : party.people.every((p) => p.now.nights.length === 0)
             ? "No low is known yet: type one, or read a forecast."
             : without.length > 0
-              ? `There is not enough for all: ${and(without.map(who))} would lie cold.`
+              ? party.proof.proven
+                ? `There is not enough for all: ${and(without.map(who))} would lie cold.`
+                : `${running ? "Still" : "No way was found in time:"} no bed for ${and(without.map(who))}.`
               : asked.fairest
                 ? `${w.degrees(least)}° to spare for everyone, with ${w.mass(party.addsG)} in all.`
                 : `${w.mass(party.addsG)} for ${trip.members.length === 2 ? "both" : `all ${trip.members.length}`} of you, everyone warm${
@@ -127,7 +129,7 @@ export function Party(props: {
           <Button onClick={stop}>Stop</Button>
         </p>
       )}
-      <div className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-2 print:hidden">
+      <div className="mt-3 flex flex-wrap gap-x-4 gap-y-2 print:hidden">
         <Segments
           label="Lightest or fairest"
           value={asked.fairest ? "fairest" : "lightest"}
@@ -140,6 +142,8 @@ export function Party(props: {
           options={Object.fromEntries(props.scopes.map((s) => [s.key, s.name]))}
           onChange={setScope}
         />
+      </div>
+      <div className="mt-2 grid max-w-2xl grid-cols-2 gap-3 sm:grid-cols-3 print:hidden">
         <NumberField
           label="To spare"
           value={asked.spareK}
@@ -148,7 +152,7 @@ export function Party(props: {
           onChange={(v) => v !== null && change({ spareK: v })}
         />
         <NumberField
-          label="More for any one"
+          label="In reserve for any one"
           optional
           placeholder="no reserve"
           value={asked.reserveK ?? null}
@@ -289,6 +293,12 @@ function Person(props: {
         {worst && ` on night ${worst.night + 1}`}
         {more > 5 && `; ${w.mass(Math.round(more))} more than if nobody else needed anything`}
       </p>
+      {person.inNoBed.length > 0 && (
+        <p className="text-[14px] text-ember">
+          {person.inNoBed.length === 1 ? "Night" : "Nights"} {and(person.inNoBed.map((n) => `${n + 1}`))} left
+          out: no bed helps one who comes in so cold. Mend the day before.
+        </p>
+      )}
       <ul className="mt-1 flex flex-wrap gap-x-3" aria-label={`Nights of ${name}`}>
         {bed.nights.map((n) => (
           <li key={n.night} className="flex items-center gap-1 text-[14px]">

@@ -19,7 +19,7 @@ export function Proof({ proof, lighter }: { proof: Schema["ChoiceProof"]; lighte
     <p className="text-[14px] text-soft">
       {proof.proven
         ? `${lighter ? "Nothing lighter holds: proven" : "Proven"} over ${ways(proof.things)} ways; ${looked}.`
-        : `Not proven yet${proof.leastG != null ? `: nothing under ${w.mass(Math.round(proof.leastG))} holds` : ""}; ${looked}.`}{" "}
+        : `Not proven yet${proof.leastG ? `: nothing under ${w.mass(Math.round(proof.leastG))} holds` : ""}; ${looked}.`}{" "}
       What is ruled out unseen loses too much heat even dry, and in the same bags and covers frost is taken to
       cost at least three quarters of what it was seen to.
     </p>
