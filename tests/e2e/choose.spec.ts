@@ -41,3 +41,40 @@ test("which of what is owned for which low is a table down to where nothing hold
   await expect(headline(page)).toHaveText(/^What you own holds for .+ down to −\d+°\.$/, { timeout: 30_000 });
   await expect(page.getByText(/^From −\d+° on add /).first()).toBeVisible();
 });
+
+test("for the party: who gets which bed, what is carried for all, kept things stay, one step takes it back", async ({
+  page,
+}) => {
+  const trip = await ownTrip(page, "Shared out");
+  await page.goto(`/trips/${trip.id}/choose/4`);
+  await page.getByRole("button", { name: "for the party" }).click();
+  await expect(headline(page)).toHaveText(/^\d+ g for both of you, everyone warm: \d+ g lighter than as packed\.$/, {
+    timeout: 20_000,
+  });
+  await page.getByLabel("In reserve for any one, °").fill("6");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("heading", { name: /^Carried for all: \d+ g/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/^(Nothing lighter holds: proven|Not proven yet)/)).toBeVisible();
+  const axe = await new AxeBuilder({ page }).analyze();
+  expect(axe.violations).toEqual([]);
+  // A thing that is kept stays with whom it is kept.
+  const person = page.getByRole("region", { name: "Sleeps warm" });
+  const keep = person.getByRole("button", { name: / stays with Sleeps warm$/ }).first();
+  const kept = ((await keep.getAttribute("aria-label")) ?? "").replace(/ stays with Sleeps warm$/, "");
+  await keep.click();
+  await expect(page.getByText("Still looking for a better way to share…")).toBeHidden({ timeout: 30_000 });
+  await expect(person.getByRole("button", { name: `${kept} stays with Sleeps warm` })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await page.getByRole("button", { name: "Pack this for everyone" }).click();
+  await expect(headline(page)).toHaveText(/^Warm\./);
+  await saved(page);
+  await page.keyboard.press("Control+z");
+  await expect(headline(page)).not.toHaveText(/^Warm\./);
+  await page.goto(`/trips/${trip.id}/choose/4`);
+  await page.getByRole("button", { name: "for the party" }).click();
+  await page.getByLabel("In reserve for any one, °").fill("90");
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("alert").first()).toContainText("asked.reserveK");
+});

@@ -12,11 +12,11 @@ const shots = [
   { name: "hands", path: "day/4?of=hands" },
   { name: "dry", path: "dry/1" },
   { name: "load", path: "load/4", trip: "Kessar ice cap" },
-  { name: "load-twice", path: "load/7?of=twice", trip: "Kessar ice cap" },
   { name: "log", path: "log/1?of=lived" },
   { name: "log-hill", path: "log/1?of=lived", theme: "lamp", who: 1, night: /^2026-01-17/ },
   { name: "compare", path: "compare/4" },
   { name: "choose", path: "choose/4", until: /For as many grams as are packed/ },
+  { name: "choose-party", path: "choose/1", trip: "Kessar ice cap", press: "for the party", until: /^Pack this for everyone/, settled: "Still looking for a better way to share…" },
   { name: "choose-lows", path: "choose/4", press: "which for which low", until: /^From −\d+° on add/ },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for they change the trip.
@@ -57,6 +57,7 @@ await withDemo(async (url) => {
     await page.waitForLoadState("networkidle");
     if (shot.press) await page.getByRole("button", { name: shot.press }).click();
     if (shot.until) await page.getByText(shot.until).first().waitFor({ timeout: 30_000 });
+    if (shot.settled) await page.getByText(shot.settled).waitFor({ state: "hidden", timeout: 30_000 });
     if (shot.night) await page.getByRole("button", { name: shot.night }).click();
     if (shot.slept) {
       await page.getByRole("button", { name: shot.slept }).first().click();

@@ -29,6 +29,10 @@ public sealed class ChooseForParty
     private readonly Action<PartyChoice>? heard;
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
+    private bool pooling;
+
+    /// <summary>Share of the time that beds are sought for where things for all are sought after them.</summary>
+    private const double ForBeds = 0.7;
 
     private ChooseForParty(IReadOnlyList<TripRun> runs, PartyAsked asked, Action<PartyChoice>? heard, TimeSpan? within)
     {
@@ -37,7 +41,8 @@ public sealed class ChooseForParty
         onwards = () =>
         {
             stop.ThrowIfCancellationRequested();
-            return within is null || clock.Elapsed < within;
+            return within is not { } most
+                || clock.Elapsed < (asked.ReserveK is null || pooling ? most : ForBeds * most);
         };
         nights = asked.Nights.Count > 0 ? [.. asked.Nights.Order()] : [.. Enumerable.Range(0, runs[0].Count)];
         // Days are lived beforehand: runs may then be asked by several at once.
@@ -310,6 +315,7 @@ public sealed class ChooseForParty
                 }
             ),
         ];
+        pooling = true;
         return PartyPool.Seek(needing, asked.SpareK + more, onwards, stop);
     }
 }

@@ -36,6 +36,9 @@ public static class Choices
     /// <summary>So long is sought at most; what is found by then is told with how sure it is.</summary>
     private static readonly TimeSpan Within = TimeSpan.FromSeconds(8);
 
+    /// <summary>The same for a party, whose beds are told and whose reserve is sought after that.</summary>
+    private static readonly TimeSpan PartyWithin = TimeSpan.FromSeconds(6.5);
+
     public static void Map(IEndpointRouteBuilder api)
     {
         var plans = api.MapGroup("/plan").WithTags("Plans");
@@ -146,7 +149,7 @@ public static class Choices
                 request,
                 asking,
                 (runs, heard) =>
-                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), Within)),
+                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), PartyWithin)),
                 stop
             );
     }

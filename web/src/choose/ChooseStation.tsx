@@ -82,6 +82,8 @@ export function Component() {
     : [...line.beds].sort((a, b) => a.addsG - b.addsG).map((bed) => ({ bed }));
   const shown = picked !== null ? (points[picked]?.bed ?? best) : best;
   const nameOf = (id: string) => items[id]?.name ?? "a thing that is gone";
+  // What no bed helps, and what nothing is known of, is said where it says that it holds.
+  const cold = done ? [...done.inNoBed, ...done.unknown].sort((a, b) => a - b).map((n) => `${n + 1}`) : [];
   const lighter = best && now ? now.addsG - best.addsG : 0;
   const pack = (bed: ChosenBed) => {
     const ids = nights.flatMap((n) => trip.nights[n]?.id ?? []);
@@ -145,7 +147,7 @@ export function Component() {
         {head}
         <h1 className="text-[26px] leading-tight" aria-live="polite">
           {best
-            ? `${w.mass(best.addsG)} ${best.spareK >= 0 ? "holds" : "is the warmest"}${nights.length === 1 ? ` night ${index + 1}` : " every night"}${
+            ? `${w.mass(best.addsG)} ${best.spareK >= 0 ? "holds" : "is the warmest"}${nights.length === 1 ? ` night ${index + 1}` : ` every night${cold.length > 0 ? ` but ${and(cold)}` : ""}`}${
                 lighter > 5
                   ? `: ${w.mass(Math.round(lighter))} lighter than as packed`
                   : lighter < -5

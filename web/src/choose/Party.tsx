@@ -62,6 +62,15 @@ export function Party(props: {
   const who = (n: number) => sleepers[trip.members[n]?.sleeperId ?? ""]?.name ?? `person ${n + 1}`;
   const all = trip.members.map((_, n) => n);
   const without = party?.people.flatMap((p, n) => (p.bed ? [] : [n])) ?? [];
+  // What no bed helps is said where it says that all are warm.
+  const cold = (party?.people ?? [])
+    .map((p, n) =>
+      p.inNoBed.length > 0
+        ? ` but ${who(n)} on ${p.inNoBed.length > 1 ? "nights" : "night"} ${and(p.inNoBed.map((i) => `${i + 1}`))}`
+        : "",
+    )
+    .filter(Boolean)
+    .join(",");
   const change = (part: Partial<typeof asked>) => setAsked((a) => ({ ...a, ...part }));
   const lighter = party ? party.nowG - party.addsG : 0;
   const pack = () => {
@@ -108,8 +117,8 @@ export function Party(props: {
                 ? `There is not enough for all: ${and(without.map(who))} would lie cold.`
                 : `${running ? "Still" : "No way was found in time:"} no bed for ${and(without.map(who))}.`
               : asked.fairest
-                ? `${w.degrees(least)}° to spare for everyone, with ${w.mass(party.addsG)} in all.`
-                : `${w.mass(party.addsG)} for ${trip.members.length === 2 ? "both" : `all ${trip.members.length}`} of you, everyone warm${
+                ? `${w.degrees(least)}° to spare for everyone${cold}, with ${w.mass(party.addsG)} in all.`
+                : `${w.mass(party.addsG)} for ${trip.members.length === 2 ? "both" : `all ${trip.members.length}`} of you, everyone warm${cold}${
                     lighter > 5
                       ? `: ${w.mass(Math.round(lighter))} lighter than as packed`
                       : lighter < -5
