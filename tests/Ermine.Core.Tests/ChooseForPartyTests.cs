@@ -86,7 +86,7 @@ public class ChooseForPartyTests
                 var items = SmallClosets.Of(seed, seed % 50 == 0 ? 8 : 4 + seed % 3);
                 var runs = Runs(items, SmallClosets.TripOf(seed, 1 + seed % 3), 2);
                 var ways = EveryWay(EveryBed(runs[0], items), EveryBed(runs[1], items)).ToList();
-                foreach (var spare in (double[])[-16, -6])
+                foreach (var spare in (double[])[-24, -12])
                 {
                     var best = ways.Where(w => w.SpareK >= spare).Select(w => w.Grams).DefaultIfEmpty(-1).Min();
                     var chosen = ChooseForParty.Best(runs, PartyAsked.Plain with { SpareK = spare });
