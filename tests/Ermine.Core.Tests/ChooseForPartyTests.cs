@@ -36,23 +36,11 @@ public class ChooseForPartyTests
         foreach (var (things, system) in SmallClosets.Beds(items))
         {
             var slept = run.With(run.Outfit with { System = system });
-            var spare = Enumerable.Range(0, run.Count).Min(n => BedSpare(slept, n));
+            var spare = SmallClosets.SpareOf(slept);
             var set = things.Sum(t => 1 << items.Index().First(i => i.Item.Id == t.Id).Index);
             all[set] = (spare, things.Sum(t => t.MassG));
         }
         return all;
-    }
-
-    private static double BedSpare(TripRun slept, int n)
-    {
-        var night = Outcome.Of(slept, n);
-        var low = slept.LowOf(n)!.Value.Celsius;
-        double Of(ColdLine? line) =>
-            line is null or { Holding: Holding.InNone } ? -1000
-            : line.Holding == Holding.InAnyAir ? 1000
-            : low - line.Outside!.Value.Celsius;
-        var least = Math.Min(Of(night.Holds.Together), Of(night.TurnsAt?.Together));
-        return night.Verdict is null || night.IsShort ? Math.Min(least, -1e-3) : Math.Max(0, least);
     }
 
     /// <summary>Every way to give things to two people, with grams and the least degrees to spare.</summary>

@@ -15,21 +15,7 @@ public class ChooseTests
         foreach (var (things, system) in SmallClosets.Beds(items))
         {
             var slept = run.With(run.Outfit with { System = system });
-            var spare = double.PositiveInfinity;
-            for (var n = 0; n < run.Count; n++)
-            {
-                var night = Outcome.Of(slept, n);
-                var low = run.LowOf(n)!.Value.Celsius;
-                double Of(ColdLine? line) =>
-                    line is null or { Holding: Holding.InNone } ? -1000
-                    : line.Holding == Holding.InAnyAir ? 1000
-                    : low - line.Outside!.Value.Celsius;
-                var least = Math.Min(Of(night.Holds.Together), Of(night.TurnsAt?.Together));
-                spare = Math.Min(
-                    spare,
-                    night.Verdict is null || night.IsShort ? Math.Min(least, -1e-3) : Math.Max(0, least)
-                );
-            }
+            var spare = SmallClosets.SpareOf(slept);
             looked.Add(new(things.Sum(t => t.MassG), spare, string.Join("+", things.Select(t => t.Name))));
         }
         return looked;

@@ -101,6 +101,22 @@ internal static class SmallClosets
         );
     }
 
+    /// <summary>Degrees to spare on the worst night, as the plan says.</summary>
+    public static double SpareOf(TripRun slept) =>
+        Enumerable
+            .Range(0, slept.Count)
+            .Min(n =>
+            {
+                var night = Outcome.Of(slept, n);
+                var low = slept.LowOf(n)!.Value.Celsius;
+                double Of(ColdLine? line) =>
+                    line is null or { Holding: Holding.InNone } ? -1000
+                    : line.Holding == Holding.InAnyAir ? 1000
+                    : low - line.Outside!.Value.Celsius;
+                var least = Math.Min(Of(night.Holds.Together), Of(night.TurnsAt?.Together));
+                return night.Verdict is null || night.IsShort ? Math.Min(least, -1e-3) : Math.Max(0, least);
+            });
+
     /// <summary>Every bed that can be made of some things, laid out as a practised hand would.</summary>
     public static IEnumerable<(KitItem[] Things, SleepSystem System)> Beds(IReadOnlyList<KitItem> items)
     {

@@ -9,7 +9,7 @@ namespace Ermine.Core.Choosing;
 /// place planes under the loss give the least that must still be added (adding is never colder). What may hold by them is laid out dry,
 /// and what holds so is replayed with its frost, the lightest first. Places are visited by their bound, so the bound of the next is that of all.
 /// </summary>
-internal sealed class LightestBed
+internal sealed partial class LightestBed
 {
     /// <summary>Lighter by less than this is no lighter, g.</summary>
     public const double Grain = 0.05;
@@ -512,116 +512,5 @@ internal sealed class LightestBed
             return;
         (best, found) = (spent, [.. taken]);
         Better?.Invoke(found);
-    }
-
-    /// <summary>A good one at once: in one bag or quilt, else in two, else in all, with what saves most for its weight until it holds.</summary>
-    private void Dive()
-    {
-        int[] pinned = [.. things.Tops.Where(things.IsPinned)];
-        var free = things.Tops.Except(pinned).Where(n => things.Twins[n] < 0 && cost[n] < best).ToList();
-        List<int[]> singles = [.. free.Where(n => things.All[n].Item.IsTopLayer).Select(n => new[] { n })];
-        List<int[]> pairs = [.. singles.SelectMany(s => free.Where(n => n > s[0]).Select(n => (int[])[.. s, n]))];
-        List<int[]> all =
-        [
-            [.. free],
-        ];
-        var worn = Barriers()
-            .Where(w => CostOf(w) < best)
-            .Take(MostWorn)
-            .Select(w => (With: w, Planes: losses.Open(w).At(cost)))
-            .ToList();
-        var open = Open(things.Rest);
-        double Promise(int[] taken, LossPlanes way) =>
-            CostOf(taken) + way.LeastMore([.. taken, .. things.PinnedRest], open, best, out _);
-        var any = Open([.. things.Rest, .. free]);
-        List<int[]> picked =
-        [
-            .. worn.SelectMany(w => w.Planes.Picks(any))
-                .Select(p => (int[])[.. free.Where(p.Contains)])
-                .DistinctBy(BedTrials.KeyOf),
-        ];
-        foreach (
-            var tops in (List<int[]>[])
-                [
-                    [.. singles, .. picked],
-                    pairs,
-                    all,
-                ]
-        )
-        {
-            var promising = worn.SelectMany(w =>
-                    tops.Where(things.MayLieUnder)
-                        .Select(t => (int[])[.. w.With, .. pinned, .. t])
-                        .Select(t => (Taken: t, Bound: Promise(t, w.Planes)))
-                )
-                .Where(t => t.Bound < best)
-                .OrderBy(t => t.Bound)
-                .Take(MostWeighed)
-                .Select(t => (t.Taken, Bound: WaysUnder(losses.Under(t.Taken)).Min(w => Promise(t.Taken, w))))
-                .OrderBy(t => t.Bound)
-                .Take(MostDived)
-                .ToList();
-            foreach (var (taken, bound) in promising)
-            {
-                if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)))
-                    Lighten();
-            }
-            if (found is not null && tops == pairs)
-                return;
-        }
-    }
-
-    /// <summary>Leaves out of what was found whatever can be left out, the heaviest first.</summary>
-    private void Lighten()
-    {
-        foreach (var n in (int[])[.. found!.Where(n => !things.IsPinned(n)).OrderByDescending(n => cost[n])])
-        {
-            int[] without = [.. found!.Where(i => i != n)];
-            var roof = losses.Under([
-                .. without.Where(i => things.All[i].Item.Side == Side.Over || things.Barriers.Contains(i)),
-            ]);
-            if (HoldsDry(roof, without) && trials.Level(without, level) >= level)
-                Keep(without);
-        }
-    }
-
-    /// <summary>Bags and quilts that a first good one is sought in, of how many they are the best, and sets of barriers worn in them.</summary>
-    private const int MostDived = 3,
-        MostWeighed = 12,
-        MostWorn = 8;
-
-    /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
-    private bool Held(List<int> with, Roof roof)
-    {
-        var (open, at, adding) = (Open(things.Rest), 0, 1);
-        foreach (var n in with)
-            open[n] = false;
-        var way = WaysUnder(roof).MinBy(w => w.LeastMore(with, open, double.PositiveInfinity, out _))!;
-        while (true)
-        {
-            if (double.IsInfinity(way.LeastMore(with, open, double.PositiveInfinity, out var next)))
-                return false;
-            if (next < 0 && way.RulesOut(with))
-                continue;
-            if (next < 0)
-            {
-                if (CostOf(with) >= best)
-                    return false;
-                next = BestOf(things.Rest, open);
-                if (--at <= 0 || next < 0)
-                {
-                    if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)
-                    {
-                        Keep(with);
-                        return true;
-                    }
-                    (at, adding) = (adding, 2 * adding);
-                }
-                if (next < 0)
-                    return false;
-            }
-            open[next] = false;
-            with.Add(next);
-        }
     }
 }

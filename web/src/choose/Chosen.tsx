@@ -1,9 +1,8 @@
 import type { Schema } from "../api/client";
 import { Button } from "../parts/Button";
-import { VerdictMark } from "../parts/VerdictMark";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
-import { verdicts } from "../units/words";
+import { NightMarks } from "./NightMarks";
 import type { ChosenBed } from "./useChoice";
 
 /** One bed: what is in it and what for, night by night, and what can be done with it. */
@@ -41,15 +40,7 @@ export function Chosen(props: {
           `Night ${worst.night + 1} decides${worst.leads === "feet" ? ": it is the feet" : ""}${worst.holdsTo != null ? `, it holds to ${w.temp(worst.holdsTo)}` : ""}. `}
         All of it weighs {w.mass(bed.massG)}; what comes along anyway adds nothing.
       </p>
-      <ul className="mt-2 flex flex-wrap gap-x-3 gap-y-1" aria-label="Its nights">
-        {bed.nights.map((n) => (
-          <li key={n.night} className="flex items-center gap-1 text-[14px]">
-            <VerdictMark verdict={n.verdict ?? undefined} size={16} />
-            <span className="sr-only">{n.verdict ? verdicts[n.verdict] : "not known"}</span>
-            {n.night + 1}
-          </li>
-        ))}
-      </ul>
+      <NightMarks nights={bed.nights} label="Its nights" />
       <ul className="mt-3 border-line border-t">
         {things.map((item) => {
           const without = props.without.find((l) => l.itemId === item.id);

@@ -4,12 +4,12 @@ import { Button } from "../parts/Button";
 import { NumberField } from "../parts/Field";
 import { ProblemList } from "../parts/Problem";
 import { Segments } from "../parts/Segments";
-import { VerdictMark } from "../parts/VerdictMark";
 import { outfitsOf, withOutfit } from "../state/outfit";
 import { editTrip, useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units, useWrite } from "../units/units";
-import { and, verdicts } from "../units/words";
+import { and } from "../units/words";
+import { NightMarks } from "./NightMarks";
 import { Proof } from "./Proof";
 import { sleptIn, withoutTheirs } from "./packing";
 import { useChoice } from "./useChoice";
@@ -308,15 +308,7 @@ function Person(props: {
           out: no bed helps one who comes in so cold. Mend the day before.
         </p>
       )}
-      <ul className="mt-1 flex flex-wrap gap-x-3" aria-label={`Nights of ${name}`}>
-        {bed.nights.map((n) => (
-          <li key={n.night} className="flex items-center gap-1 text-[14px]">
-            <VerdictMark verdict={n.verdict ?? undefined} size={16} />
-            <span className="sr-only">{n.verdict ? verdicts[n.verdict] : "not known"}</span>
-            {n.night + 1}
-          </li>
-        ))}
-      </ul>
+      <NightMarks nights={bed.nights} label={`Nights of ${name}`} />
       <ul className="mt-2 border-line border-t">
         {bed.system.layers.map(({ itemId: id }) => (
           <li key={id} className="flex items-center justify-between gap-2 border-line border-b py-0.5">
