@@ -45,7 +45,6 @@ internal sealed class BedLosses
     private readonly double[] grams;
     private readonly AirOf hardest;
     private readonly Giving[] giving;
-    private readonly double[] further;
     private readonly (int Number, double Gives)[] byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly Dictionary<BigInteger, Roof> roofs = [];
@@ -66,10 +65,6 @@ internal sealed class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
-        further =
-            giving == like?.giving
-                ? like.further
-                : [.. things.All.Select((t, n) => t.Item.IsTopLayer ? FurtherOf(n) : 1)];
         byWarmth =
         [
             .. things
@@ -167,33 +162,17 @@ internal sealed class BedLosses
             openAt
         );
         openAt ??= planes.Points;
-        // One of them counts in full at most; all lose what leaks from the tightest.
+        // All lose what leaks from the tightest.
         int[] tops = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
-        List<LossPlane> Further(List<LossPlane> all) =>
-            [.. all.Select(p => p.Saving(n => tops.Contains(n) ? further[n] : 1).At(grams))];
         var toAir = hardest.Frame.SkinC - hardest.Frame.Felt.AirC;
         return planes with
         {
-            Fed = Further(planes.Fed),
-            Free = Further(planes.Free),
-            Feet = Further(planes.Feet),
             Tops = new(
                 tops,
-                [.. tops.Select(n => (1 - further[n]) / further[n])],
                 [.. tops.Select(n => StackBuilder.Leakage(things.All[n].Item, Closure.Closed) * toAir)],
                 bed.Leakage * toAir
             ),
         };
-    }
-
-    /// <summary>What a bag or quilt gives at most beside one that counts in full, as a share.</summary>
-    private double FurtherOf(int n)
-    {
-        var bed = things.Bed([n]);
-        var stack = Lay(bed.In(things.Closet), bed, hardest, wind: 0);
-        var at = Enumerable.Range(0, stack.Things.Count).First(i => stack.Things[i].Item.Id == things.All[n].Item.Id);
-        var alone = stack.At(_ => hardest.Damp).Alone[at];
-        return alone > 0 ? Math.Clamp(stack.Things[at].Least / alone, TopLayers.Further, 1) : 1;
     }
 
     /// <summary>Bags and quilts at which planes are laid while they are open.</summary>

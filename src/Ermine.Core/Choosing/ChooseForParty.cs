@@ -121,16 +121,21 @@ public sealed class ChooseForParty
     // ---- who may take what ----
 
     /// <summary>
-    /// What only this person may take: carried or worn by day, kept for a day or by what is asked, slept in on other nights, served by as
-    /// something else, put on by night.
+    /// What only this person may take: used for anything but these beds, carried or worn by day, kept for a day or by what is asked, put on by
+    /// night.
     /// </summary>
     private HashSet<Guid> OwnOf(TripRun run, int person)
     {
         var outfit = run.Outfit;
+        var beds = nights
+            .SelectMany(n => run.SystemOf(n).Layers)
+            .Where(l => l.As == Serving.Itself)
+            .Select(l => l.ItemId)
+            .ToHashSet();
         return
         [
+            .. outfit.Uses.Where(id => !beds.Contains(id)),
             .. ChoiceThings.CarriedAnyway(run, nights),
-            .. nights.SelectMany(n => run.SystemOf(n).Layers).Where(l => l.As != Serving.Itself).Select(l => l.ItemId),
             .. outfit.Own.SelectMany(o => o.Bedtime?.Events ?? []).Select(e => e.ItemId).OfType<Guid>(),
             .. outfit.Dry.Roles.Where(r => r.Role == Role.OneDayOnly).Select(r => r.ItemId),
             .. Enumerable

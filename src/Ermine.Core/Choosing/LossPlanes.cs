@@ -6,10 +6,6 @@ namespace Ermine.Core.Choosing;
 /// <param name="Order">Things that save something, the most for its cost first.</param>
 internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
 {
-    /// <summary>The same where some things save less.</summary>
-    /// <param name="of">What each saves of what it did.</param>
-    public LossPlane Saving(Func<int, double> of) => this with { Saves = [.. Saves.Select((s, n) => s * of(n))] };
-
     /// <summary>The same where things cost something else.</summary>
     public LossPlane At(double[] cost)
     {
@@ -49,26 +45,12 @@ internal sealed record LossPoints(
     IReadOnlyList<LeastLoss.State?> Feet
 );
 
-/// <summary>What is known of bags and quilts while they are open: only one of them counts in full, and the tightest says what leaks.</summary>
-/// <param name="Numbers">They. What planes say that each saves is what it saves as a further one.</param>
-/// <param name="InFull">What one that counts in full saves over that, as a share of it.</param>
+/// <summary>What is known of bags and quilts while they are open: the tightest says what leaks.</summary>
+/// <param name="Numbers">They.</param>
 /// <param name="Leaks">What leaks beside each, W/m².</param>
 /// <param name="Without">What leaks without any of them, W/m².</param>
-internal sealed record OpenTops(int[] Numbers, double[] InFull, double[] Leaks, double Without)
+internal sealed record OpenTops(int[] Numbers, double[] Leaks, double Without)
 {
-    /// <summary>Most that one of those that may be there saves in full over what it does as a further one.</summary>
-    public double Bonus(double[] saves, IReadOnlyList<int> taken, bool[] open)
-    {
-        var most = 0.0;
-        for (var n = 0; n < Numbers.Length; n++)
-        {
-            var more = InFull[n] * saves[Numbers[n]];
-            if (more > most && (open[Numbers[n]] || taken.Contains(Numbers[n])))
-                most = more;
-        }
-        return most;
-    }
-
     /// <summary>Least that leaks beside those that may be there.</summary>
     public double Leak(IReadOnlyList<int> taken, bool[] open)
     {
@@ -201,7 +183,7 @@ internal sealed record LossPlanes(
         for (var p = 0; p < planes.Count; p++)
         {
             var plane = planes[p];
-            var needed = plane.Needed + leaks - (Tops?.Bonus(plane.Saves, taken, open) ?? 0);
+            var needed = plane.Needed + leaks;
             for (var n = 0; n < taken.Count; n++)
                 needed -= plane.Saves[taken[n]];
             if (needed <= 1e-9)

@@ -70,10 +70,15 @@ public static class ChoiceRules
                 faults.Add(new(field, item.Name, "It is kept and left at home: take one of the two back."));
             else if (
                 trip.Uses.Any(u =>
-                    u.ItemId == keep.ItemId && !u.IsInBed && u.SleeperId != trip.Members[keep.Member].SleeperId
+                    u.ItemId == keep.ItemId
+                    && (
+                        u.Job is Job.Along or Job.PutOn or Job.OneDay
+                        || !trip.Uses.Any(v => v.IsInBed && (v.ItemId, v.SleeperId) == (u.ItemId, u.SleeperId))
+                    )
+                    && u.SleeperId != trip.Members[keep.Member].SleeperId
                 )
             )
-                faults.Add(new(field, item.Name, "Somebody else carries it by day: it cannot stay with this one."));
+                faults.Add(new(field, item.Name, "Somebody else carries it: it cannot stay with this one."));
         }
         if (asked.Keeps.GroupBy(k => k.ItemId).FirstOrDefault(g => g.Count() > 1) is { } twice)
             faults.Add(
