@@ -98,7 +98,7 @@ internal sealed class PartyPerson
         };
     }
 
-    /// <summary>The worst that can be had: how good everything at once is.</summary>
+    /// <summary>How good everything at once is: nothing is better.</summary>
     public double LevelOfEverything() =>
         Things.MayLieUnder([.. Enumerable.Range(0, Things.All.Count)])
             ? Trials.Level([.. Enumerable.Range(0, Things.All.Count)], double.NegativeInfinity)
