@@ -31,6 +31,21 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
             ["asked"] = asked,
         };
 
+    /// <summary>All that is owned but what a trip uses and so many more: of few things it is soon chosen wherever this runs.</summary>
+    private async Task<JsonArray> AllBut(JsonNode trip, int more)
+    {
+        var used = trip["uses"]!.AsArray().Select(u => (string)u!["itemId"]!).ToHashSet();
+        return
+        [
+            .. (await app.Get("/api/workspace"))["items"]!
+                .AsArray()
+                .Select(i => (string)i!["id"]!)
+                .Where(id => !used.Contains(id))
+                .Skip(more)
+                .Select(id => (JsonNode)id),
+        ];
+    }
+
     private async Task<List<JsonNode>> Events(string path, JsonObject body)
     {
         using var client = app.CreateClient();
@@ -51,7 +66,9 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
     public async Task A_bed_is_told_as_it_is_found_and_what_was_promised_is_what_the_plan_then_says()
     {
         var trip = await app.Trip();
-        var events = await Events("/api/plan/choose", Asking(trip, Asked()));
+        var asked = Asked();
+        asked["leftAtHome"] = await AllBut(trip, 20);
+        var events = await Events("/api/plan/choose", Asking(trip, asked));
         Assert.Contains(events, e => e["far"]?["bed"] is not null);
         var choice = events[^1]["chosen"]!;
         var bed = choice["bed"]!;
@@ -130,17 +147,8 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
     public async Task A_party_is_told_who_gets_which_bed_and_the_plan_then_says_the_same_of_everyone()
     {
         var trip = await app.Trip();
-        // A closet of few things, so that it is soon done wherever this runs.
-        var slept = trip["uses"]!.AsArray().Select(u => (string)u!["itemId"]!).ToHashSet();
         var asked = Shared();
-        asked["leftAtHome"] = new JsonArray([
-            .. (await app.Get("/api/workspace"))["items"]!
-                .AsArray()
-                .Select(i => (string)i!["id"]!)
-                .Where(id => !slept.Contains(id))
-                .Skip(12)
-                .Select(id => (JsonNode)id),
-        ]);
+        asked["leftAtHome"] = await AllBut(trip, 12);
         var events = await Events("/api/plan/party", new() { ["trip"] = trip.DeepClone(), ["asked"] = asked });
         Assert.All(events, e => Assert.NotNull(e["party"]));
         var party = events[^1]["party"]!;

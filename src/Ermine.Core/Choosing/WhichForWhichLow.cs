@@ -105,7 +105,7 @@ public static class WhichForWhichLow
     }
 
     /// <summary>One night whose low is planned for as it is asked.</summary>
-    private static TripRun RunOf(Sleeper sleeper, Closet closet, TableAsked night, double low, CancellationToken stop)
+    internal static TripRun RunOf(Sleeper sleeper, Closet closet, TableAsked night, double low, CancellationToken stop)
     {
         var at = new Night(
             Guid.NewGuid(),

@@ -116,8 +116,12 @@ public static class Splitting
         };
         using var ends = stop.Register(solver.StopSearch);
         var status = solver.Solve(model);
+        var bound = Math.Max(0, solver.BestObjectiveBound) * unit;
         if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
             return first with { Seconds = solver.WallTime() };
+        // In little time it may find less than what was known at once.
+        if (status == CpSolverStatus.Feasible && solver.ObjectiveValue * unit > first.SpreadG)
+            return first with { BoundG = Math.Max(first.BoundG, bound), Seconds = solver.WallTime() };
         return new(
             [
                 .. Enumerable
@@ -125,7 +129,7 @@ public static class Splitting
                     .Select(t => Enumerable.Range(0, people.Count).First(p => solver.BooleanValue(takes[t, p]))),
             ],
             solver.ObjectiveValue * unit,
-            Math.Max(0, solver.BestObjectiveBound) * unit,
+            bound,
             status == CpSolverStatus.Optimal,
             solver.WallTime()
         );
