@@ -15,12 +15,14 @@ namespace Ermine.Core.Choosing;
 /// <param name="WindMs">Wind outside, m/s, 0–60.</param>
 /// <param name="FromC">The first low, °C, −60 to 20.</param>
 /// <param name="Sleepers">People in the shelter, 1–8.</param>
+/// <param name="Hammock">Hangs instead of lying on the surface.</param>
 public sealed record TableAsked(
     Surface Surface,
     Shelter Shelter,
     double WindMs = 1,
     double FromC = 5,
-    int Sleepers = 1
+    int Sleepers = 1,
+    Hammock? Hammock = null
 );
 
 /// <summary>One low of the table.</summary>
@@ -120,7 +122,7 @@ public static class WhichForWhichLow
             TypedWindMs: night.WindMs,
             TypedCloud: 0.5
         );
-        var outfit = new Outfit(sleeper.Id, SleepSystem.Empty, [], [], [], [], DryPlan.Plain);
+        var outfit = new Outfit(sleeper.Id, new([], new(Hammock: night.Hammock)), [], [], [], [], DryPlan.Plain);
         var trip = new Trip(Guid.NewGuid(), "", new(Confidence: 0.5), null, [at], [], []).With(outfit);
         return new(new(new(trip, closet, null, stop), sleeper), trip.Outfits[0]);
     }

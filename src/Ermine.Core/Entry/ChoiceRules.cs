@@ -132,6 +132,34 @@ public static class ChoiceRules
         return faults;
     }
 
+    private const int MostLows = 100;
+
+    private const double LeastBedG = 200,
+        MostBedG = 30_000;
+
+    /// <summary>Everything that is wrong with what is asked of a season; empty where it is sound.</summary>
+    /// <param name="asked">What is asked.</param>
+    public static IReadOnlyList<Fault> Check(SeasonAsked asked)
+    {
+        List<Fault> faults = [.. Check(asked.Place).Select(f => f with { Field = $"asked.{Renamed(f.Field)}" })];
+        if (asked.TypedLowsC.Count > MostLows)
+            faults.Add(new("asked.typedLowsC", $"{asked.TypedLowsC.Count}", $"Type at most {MostLows} lows."));
+        foreach (var (n, low) in asked.TypedLowsC.Take(MostLows).Index())
+            Within(
+                faults,
+                $"asked.typedLowsC[{n}]",
+                low,
+                WhichForWhichLow.ColdestC,
+                20,
+                "Type a low between −60 and 20 °C."
+            );
+        Within(faults, "asked.mostG", asked.MostG, LeastBedG, MostBedG, "Give a weight from 200 to 30 000 g.");
+        Within(faults, "asked.winter", asked.Winter, 1900, 2200, "Give the year in which the winter begins.");
+        return faults;
+
+        static string Renamed(string field) => field.Replace("table", "place", StringComparison.Ordinal);
+    }
+
     private static void Within(List<Fault> faults, string field, double? value, double least, double most, string mend)
     {
         if (value is { } v && !(v >= least && v <= most))

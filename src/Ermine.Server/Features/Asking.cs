@@ -65,6 +65,19 @@ public sealed class Asking(
         Func<IReadOnlyList<TripRun>, IReadOnlyList<T>> answer
     ) => Of(request, (p, r) => r.Night < r.Trip.Nights.Count ? answer(p) : []);
 
+    /// <summary>Every trip that a person comes along on, with the forecast it stands on: as saved, but one as it is asked about.</summary>
+    public async Task<IReadOnlyList<(Trip Trip, ForecastSeries? Forecast)>> TripsOf(Guid sleeperId, Trip asked)
+    {
+        var stop = http.HttpContext!.RequestAborted;
+        List<(Trip, ForecastSeries?)> trips = [];
+        foreach (var trip in (await store.Trips(stop)).Where(t => t.Id != asked.Id).Append(asked))
+        {
+            if (trip.Members.Any(m => m.SleeperId == sleeperId))
+                trips.Add((trip, trip.ForecastId is { } id ? await forecasts.Of(id, store, stop) : null));
+        }
+        return trips;
+    }
+
     private async Task<IReadOnlyList<Fault>> Faults(
         Plans.PlanRequest request,
         IReadOnlyDictionary<Guid, Sleeper> readable

@@ -2,7 +2,8 @@ using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Ermine.Core.Choosing;
 using Ermine.Core.Entry;
-using Ermine.Core.Kit;
+using Ermine.Core.Learning;
+using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Trips;
 using Ermine.Server.Hosting;
@@ -24,12 +25,24 @@ public static class Choices
     /// <summary>A trip, and what is asked for all of its people.</summary>
     public sealed record PartyRequest(Trip Trip, PartyAsked Asked) : Plans.PlanRequest(Trip, 0, 0);
 
-    /// <summary>One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, why it ended early.</summary>
+    /// <summary>What is asked of a season of one person of a trip, with prices typed for pieces by their ids.</summary>
+    public sealed record SeasonRequest(
+        Trip Trip,
+        int Member,
+        SeasonAsked Asked,
+        IReadOnlyDictionary<Guid, double> Prices
+    ) : Plans.PlanRequest(Trip, 0, Member);
+
+    /// <summary>
+    /// One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, what to buy so far or at last, why it ended
+    /// early.
+    /// </summary>
     public sealed record ChoiceEvent(
         ChoiceSoFar? Far = null,
         Choice? Chosen = null,
         ChoiceLine? Line = null,
         PartyChoice? Party = null,
+        SeasonBuys? Buys = null,
         string? Refused = null
     );
 
@@ -81,6 +94,12 @@ public static class Choices
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
             .WithSummary("Who of the party gets which bed, and what is carried for all, told as better ways are found");
         plans
+            .MapPost("/season", Season)
+            .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithSummary("What to buy over a season of trips, logged nights or typed lows, told as it is found");
+        plans.MapPost("/spare", Spare).WithSummary("What could be sold or left: things on no line of the season");
+        plans
             .MapPost("/table", Table)
             .WithSummary("Which of what one owns for which low, and what changes from one to the next");
     }
@@ -113,6 +132,103 @@ public static class Choices
                         Within,
                         runs[r.Member].Context.Stop
                     )
+            );
+    }
+
+    private static async Task<IResult> Season(SeasonRequest request, Asking asking, Store store, CancellationToken stop)
+    {
+        if (Faults(request) is { Count: > 0 } faults)
+            return Refused(faults);
+        var gather = await Gathers(request, asking, store, stop);
+        return await Streamed(
+            request,
+            asking,
+            (runs, heard) =>
+            {
+                var run = runs[request.Member];
+                var season = gather(run);
+                return new(
+                    Buys: WhatToBuy.For(
+                        run.Model.Sleeper,
+                        run.Closet,
+                        season,
+                        request.Asked,
+                        request.Prices,
+                        far => heard(new(Buys: far)),
+                        Within,
+                        run.Context.Stop
+                    )
+                );
+            },
+            stop
+        );
+    }
+
+    private static async Task<Results<Ok<SeasonSpare>, ProblemHttpResult>> Spare(
+        SeasonRequest request,
+        Asking asking,
+        Store store,
+        CancellationToken stop
+    )
+    {
+        if (Faults(request) is { Count: > 0 } faults)
+            return Problems.Faults(faults);
+        var gather = await Gathers(request, asking, store, stop);
+        var trips = await store.Trips(stop);
+        return await asking.Of(
+            request,
+            (runs, r) =>
+            {
+                var run = runs[r.Member];
+                return WhatToBuy.Spare(
+                    run.Model.Sleeper,
+                    run.Closet,
+                    gather(run),
+                    id =>
+                        [
+                            .. trips
+                                .Where(t => t.Id != r.Trip.Id)
+                                .Append(r.Trip)
+                                .Where(t => t.RefersTo.Contains(id))
+                                .Select(t => t.Name),
+                        ],
+                    request.Asked,
+                    Within,
+                    run.Context.Stop
+                );
+            }
+        );
+    }
+
+    private static List<Fault> Faults(SeasonRequest request) =>
+        [.. ChoiceRules.Check(request.Asked), .. EntryRules.Check(request.Prices)];
+
+    /// <summary>How the nights of a person are gathered from every trip and the log, once it is asked for.</summary>
+    private static async Task<Func<TripRun, SeasonNights>> Gathers(
+        SeasonRequest request,
+        Asking asking,
+        Store store,
+        CancellationToken stop
+    )
+    {
+        var who = request.Trip.Members.ElementAtOrDefault(request.Member)?.SleeperId ?? Guid.Empty;
+        var (trips, log) = (await asking.TripsOf(who, request.Trip), await store.Log(stop));
+        return run =>
+            SeasonsKnown.Of(
+                who,
+                [
+                    .. trips.Select(t => new TripRun(
+                        new(
+                            new TripContext(t.Trip, run.Closet, t.Forecast, run.Context.Stop)
+                            {
+                                Places = run.Context.Places,
+                            },
+                            run.Model.Sleeper
+                        ),
+                        t.Trip.Outfits.First(o => o.SleeperId == who)
+                    )),
+                ],
+                log
             );
     }
 

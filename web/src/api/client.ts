@@ -120,6 +120,10 @@ export const api = {
     asked: { trip: Trip; member: number; asked: Schema["ChoiceAsked"]; table: Schema["TableAsked"] },
     signal?: AbortSignal,
   ) => answer(client.POST("/api/plan/table", { body: asked, signal: signal ?? null })),
+  spare: (
+    asked: { trip: Trip; member: number; asked: Schema["SeasonAsked"]; prices: Record<string, number> },
+    signal?: AbortSignal,
+  ) => answer(client.POST("/api/plan/spare", { body: asked, signal: signal ?? null })),
   dry: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/dry", { body: asked, signal: signal ?? null })),
   day: ({ night, ...asked }: Asked & { quick?: boolean }, signal?: AbortSignal) =>

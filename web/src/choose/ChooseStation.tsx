@@ -12,6 +12,7 @@ import { LowTable } from "./LowTable";
 import { Party } from "./Party";
 import { Proof } from "./Proof";
 import { sleptIn } from "./packing";
+import { Season } from "./Season";
 import { type ChoiceAsked, type ChosenBed, useChoice } from "./useChoice";
 import { scopesOf, Wanted } from "./Wanted";
 
@@ -37,7 +38,7 @@ export function Component() {
   const { trip, index, night, who, member } = useTrip();
   const go = useGo();
   const w = useWrite();
-  const [view, setView] = useState<"trip" | "party" | "lows">("trip");
+  const [view, setView] = useState<"trip" | "party" | "lows" | "buy">("trip");
   const [scope, setScope] = useState("trip");
   const [asked, setAsked] = useState(plain);
   const [picked, setPicked] = useState<number | null>(null);
@@ -101,8 +102,16 @@ export function Component() {
         value={view}
         options={
           (trip.members.length > 1
-            ? { trip: "for one of you", party: "for the party", lows: "which for which low" }
-            : { trip: "for this trip", lows: "which for which low" }) as Record<typeof view, string>
+            ? {
+                trip: "for one of you",
+                party: "for the party",
+                lows: "which for which low",
+                buy: "what to buy",
+              }
+            : { trip: "for this trip", lows: "which for which low", buy: "what to buy" }) as Record<
+            typeof view,
+            string
+          >
         }
         onChange={setView}
       />
@@ -136,6 +145,21 @@ export function Component() {
           who={who}
           night={night}
           name={sleepers[member.sleeperId]?.name ?? "you"}
+          asked={asked}
+        />
+      </main>
+    );
+
+  if (view === "buy")
+    return (
+      <main className="px-3 py-4 sm:px-5">
+        {head}
+        <Season
+          trip={trip}
+          who={who}
+          name={sleepers[member.sleeperId]?.name ?? "you"}
+          night={night}
+          waits={waits}
           asked={asked}
         />
       </main>

@@ -1,15 +1,13 @@
 import { useState } from "react";
 import { api, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
-import { NumberField } from "../parts/Field";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
-import { units, useWrite } from "../units/units";
+import { useWrite } from "../units/units";
 import { shelters, surfaces } from "../units/words";
+import { PlaceFields, placeOf } from "./PlaceFields";
 import { Proof } from "./Proof";
 import type { ChoiceAsked } from "./useChoice";
-
-const select = "min-h-11 w-full rounded-md border border-edge/60 bg-card px-2 sm:min-h-9";
 
 /** Which of what one owns for which low: the lightest bed for each, and from where on it is changed; printed as a card. */
 export function LowTable(props: {
@@ -21,13 +19,7 @@ export function LowTable(props: {
 }) {
   const w = useWrite();
   const items = useWorkspace((s) => s.items);
-  const [table, setTable] = useState<Schema["TableAsked"]>({
-    surface: props.night.surface,
-    shelter: props.night.shelter === "heated" ? "doubleWall" : props.night.shelter,
-    windMs: 1,
-    fromC: 5,
-    sleepers: Math.max(1, Math.min(8, props.trip.members.length)),
-  });
+  const [table, setTable] = useState(() => placeOf(props.night, props.trip.members.length));
   const asked = { ...props.asked, nights: [], mostG: null, mostL: null, chance: null, spareK: 0 };
   const query = useAsked(
     "table",
@@ -51,47 +43,12 @@ export function LowTable(props: {
             : "Which of what you own for which low."}
       </h1>
       <p className="text-soft">
-        {surfaces[table.surface]}, {shelters[table.shelter]}, wind {w.wind(table.windMs)}, one night with
-        everything dry. After a week in the same bag go one step colder.
+        {table.hammock ? "In a hammock" : surfaces[table.surface]}, {shelters[table.shelter]}, wind{" "}
+        {w.wind(table.windMs)}, one night with everything dry. After a week in the same bag go one step
+        colder.
       </p>
       <div className="my-4 grid max-w-3xl grid-cols-2 gap-3 print:hidden sm:grid-cols-4">
-        <label className="min-w-0">
-          <span className="mb-0.5 block text-[13px] text-soft">Ground</span>
-          <select
-            className={select}
-            value={table.surface}
-            onChange={(e) => setTable({ ...table, surface: e.target.value as typeof table.surface })}
-          >
-            {Object.entries(surfaces).map(([key, word]) => (
-              <option key={key} value={key}>
-                {word}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="min-w-0">
-          <span className="mb-0.5 block text-[13px] text-soft">Shelter</span>
-          <select
-            className={select}
-            value={table.shelter}
-            onChange={(e) => setTable({ ...table, shelter: e.target.value as typeof table.shelter })}
-          >
-            {Object.entries(shelters)
-              .filter(([key]) => key !== "heated")
-              .map(([key, word]) => (
-                <option key={key} value={key}>
-                  {word}
-                </option>
-              ))}
-          </select>
-        </label>
-        <NumberField
-          label="Wind"
-          value={table.windMs}
-          unit={units.wind(w.u)}
-          path="table.windMs"
-          onChange={(v) => v !== null && setTable({ ...table, windMs: v })}
-        />
+        <PlaceFields place={table} path="table" onChange={setTable} />
         <div className="flex items-end">
           <Button onClick={() => print()}>Print the card</Button>
         </div>

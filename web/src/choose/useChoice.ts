@@ -14,6 +14,7 @@ export type Choosing = {
   chosen: Schema["Choice"] | null;
   line: Schema["ChoiceLine"] | null;
   party: Schema["PartyChoice"] | null;
+  buys: Schema["SeasonBuys"] | null;
   problem: Problem | null;
 };
 
@@ -24,11 +25,12 @@ const nothing: Choosing = {
   chosen: null,
   line: null,
   party: null,
+  buys: null,
   problem: null,
 };
 
 /** Asks for a choice and hears of it as it is found; ends when another is asked for, when told to, and with the page. */
-export function useChoice(what: "choose" | "line" | "party") {
+export function useChoice(what: "choose" | "line" | "party" | "season") {
   const [state, setState] = useState(nothing);
   const ending = useRef<AbortController | null>(null);
 
@@ -38,12 +40,17 @@ export function useChoice(what: "choose" | "line" | "party") {
   }, []);
 
   const ask = useCallback(
-    async (asking: { trip: Trip; member?: number; asked: ChoiceAsked | Schema["PartyAsked"] }) => {
+    async (asking: {
+      trip: Trip;
+      member?: number;
+      asked: ChoiceAsked | Schema["PartyAsked"] | Schema["SeasonAsked"];
+      prices?: Record<string, number>;
+    }) => {
       ending.current?.abort();
       const mine = new AbortController();
       ending.current = mine;
-      // What was shared out stays in sight until a better way is known.
-      setState((s) => ({ ...nothing, party: s.party, running: true }));
+      // What was shared out or weighed stays in sight until more is known.
+      setState((s) => ({ ...nothing, party: s.party, buys: s.buys, running: true }));
       const now = (change: Partial<Choosing> | ((s: Choosing) => Partial<Choosing>)) => {
         if (!mine.signal.aborted)
           setState((s) => ({ ...s, ...(typeof change === "function" ? change(s) : change) }));
@@ -72,6 +79,7 @@ export function useChoice(what: "choose" | "line" | "party") {
           if (event.chosen) now({ chosen: event.chosen, proof: event.chosen.proof });
           if (event.line) now({ line: event.line, proof: event.line.proof });
           if (event.party) now({ party: event.party, proof: event.party.proof });
+          if (event.buys) now({ buys: event.buys, proof: event.buys.proof });
           if (event.refused) throw new Problem(503, event.refused, []);
         }
         now({ running: false });

@@ -1,0 +1,390 @@
+using System.Collections.Concurrent;
+using System.Diagnostics;
+using Ermine.Core.Body;
+using Ermine.Core.Kit;
+using Ermine.Core.Stack;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>
+/// What to buy, and what could be sold, over the nights of a season. Of each step of it the lightest bed of what is owned is known, and with a
+/// piece, the lightest that has the piece in it and is lighter: what no bed of that is lighter with does nothing there. Each night is looked at
+/// alone and dry; what frost costs on a trip that is planned is taken off its low beforehand.
+/// </summary>
+public sealed class WhatToBuy
+{
+    /// <summary>Of pieces that do most alone so many are weighed together.</summary>
+    private const int MostTogether = 5;
+
+    /// <summary>Together they must do more than the best of fewer by so much, g over all nights.</summary>
+    private const double MoreG = 50;
+
+    /// <summary>Beds heavier than this are not looked at, g: how far a piece is from doing it is seen up to there.</summary>
+    private const double HeaviestG = 20_000;
+
+    private readonly Stopwatch clock = Stopwatch.StartNew();
+    private readonly Sleeper sleeper;
+    private readonly Closet closet;
+    private readonly SeasonAsked asked;
+    private readonly IReadOnlyList<SeasonNight> nights;
+    private readonly IReadOnlyList<SeasonStep> steps;
+    private readonly double mostG;
+    private readonly TimeSpan within;
+    private readonly CancellationToken stop;
+    private readonly ConcurrentDictionary<(int Step, string Set), Found> known = [];
+    private long nodes,
+        laid,
+        replayed;
+    private int things;
+    private volatile bool cut;
+
+    private WhatToBuy(
+        Sleeper sleeper,
+        Closet closet,
+        SeasonNights known,
+        SeasonAsked asked,
+        TimeSpan? within,
+        CancellationToken stop
+    )
+    {
+        (this.sleeper, this.closet, this.asked, this.within, this.stop) = (
+            sleeper,
+            closet,
+            asked,
+            within ?? TimeSpan.MaxValue,
+            stop
+        );
+        nights = asked.Nights(known);
+        steps = SeasonStep.Of(nights);
+        mostG = asked.MostG ?? known.PackedG ?? SeasonAsked.UsualMostG;
+    }
+
+    /// <summary>A bed that was found, or that there is none lighter than was asked for.</summary>
+    private sealed record Found(double Grams, IReadOnlyList<Guid> Items, bool Proven);
+
+    /// <summary>One, two and three plain pieces that raise most nights or save most grams.</summary>
+    /// <param name="sleeper">Who sleeps.</param>
+    /// <param name="closet">What is owned.</param>
+    /// <param name="known">Nights of trips and log.</param>
+    /// <param name="asked">What is asked, as <c>ChoiceRules</c> lets it through.</param>
+    /// <param name="prices">Prices typed, by piece of <see cref="Generics.Pieces"/>.</param>
+    /// <param name="heard">Hears of what is known so far, from one at a time.</param>
+    /// <param name="within">After so long it ends with what it has; null to go on to the end.</param>
+    /// <param name="stop">Ends the work.</param>
+    public static SeasonBuys For(
+        Sleeper sleeper,
+        Closet closet,
+        SeasonNights known,
+        SeasonAsked asked,
+        IReadOnlyDictionary<Guid, double> prices,
+        Action<SeasonBuys>? heard = null,
+        TimeSpan? within = null,
+        CancellationToken stop = default
+    )
+    {
+        var buying = new WhatToBuy(sleeper, closet, known, asked, within, stop);
+        List<int> winters = [.. known.Nights.Select(n => n.Winter).OfType<int>().Distinct().Order()];
+        var owned = buying.Each(Enumerable.Range(0, buying.steps.Count), s => buying.Lightest(s, [], HeaviestG, true));
+        List<StepBed> now = [.. owned.Select((f, s) => buying.Told(s, f))];
+        var (singles, together, weighed) = (new List<Weighed>(), 1, 0);
+        List<Weighed> sets = [];
+        SeasonBuys Answer(bool proven) =>
+            new(
+                buying.nights,
+                asked.TypedLowsC.Count > 0 ? 0 : known.LeftOut,
+                winters,
+                buying.mostG,
+                now,
+                [
+                    .. sets.OrderBy(s => s.Pieces.Count)
+                        .ThenByDescending(s => s.Raised)
+                        .ThenByDescending(s => s.SavedG)
+                        .Select(s => buying.Buy(s, now, prices)),
+                ],
+                weighed,
+                together,
+                buying.Proof(proven)
+            );
+        heard?.Invoke(Answer(false));
+        if (buying.steps.Count == 0)
+            return Answer(true);
+        foreach (
+            var several in Generics.Pieces.Where(p => buying.Serves(p) && closet.Find(p.Id) is null).Chunk(PiecesAtOnce)
+        )
+        {
+            singles.AddRange(buying.Each(several, p => buying.Weigh([p], owned)));
+            if (buying.cut)
+                return Answer(false);
+            weighed += several.Length;
+            sets = [.. singles.Where(s => s.IsWorth)];
+            heard?.Invoke(Answer(false));
+        }
+        List<KitItem> best =
+        [
+            .. singles
+                .OrderByDescending(s => s.Raised)
+                .ThenByDescending(s => s.SavedG + s.NearerG)
+                .Where(s => s.IsWorth || s.NearerG > 0)
+                .Take(MostTogether)
+                .Select(s => s.Pieces[0]),
+        ];
+        for (var count = 2; count <= Math.Min(3, best.Count); count++)
+        {
+            List<IReadOnlyList<KitItem>> tried = [.. Sets(best, count)];
+            var found = buying.Each(tried, s => buying.Weigh(s, owned));
+            if (buying.cut)
+                return Answer(false);
+            together = count;
+            sets.AddRange(
+                found.Where(set =>
+                    set.IsWorth
+                    && sets.Where(s => s.Pieces.All(set.Pieces.Contains))
+                        .All(s => set.Raised > s.Raised || set.SavedG >= s.SavedG + MoreG)
+                )
+            );
+            heard?.Invoke(Answer(false));
+        }
+        together = 3;
+        return Answer(true);
+    }
+
+    /// <summary>Pieces that are weighed between two words on how far it is.</summary>
+    private const int PiecesAtOnce = 4;
+
+    /// <summary>What could be sold or left at home: pads, bags, quilts, covers, liners and barriers that are in no bed of any line of the season.</summary>
+    /// <inheritdoc cref="For"/>
+    /// <param name="sleeper">Who sleeps.</param>
+    /// <param name="closet">What is owned.</param>
+    /// <param name="known">Nights of trips and log.</param>
+    /// <param name="usedOn">Names of the trips that a thing is used on, by anyone.</param>
+    /// <param name="asked">What is asked.</param>
+    /// <param name="within">After so long it ends and tells nothing that is not proven; null to go on to the end.</param>
+    /// <param name="stop">Ends the work.</param>
+    public static SeasonSpare Spare(
+        Sleeper sleeper,
+        Closet closet,
+        SeasonNights known,
+        Func<Guid, IReadOnlyList<string>> usedOn,
+        SeasonAsked asked,
+        TimeSpan? within = null,
+        CancellationToken stop = default
+    )
+    {
+        var season = new WhatToBuy(sleeper, closet, known, asked, within, stop);
+        var needed = new HashSet<Guid>();
+        var beds = 0;
+        var places = season.steps.GroupBy(s => s.Place).ToList();
+        foreach (var place in places)
+        {
+            // From the mildest night of the place to somewhat colder than its coldest.
+            var mildest = place.SelectMany(s => s.Nights).Max(n => season.nights[n].AsksC);
+            var to = mildest - place.Min(s => s.AsksC) + BeyondK;
+            var line = Choose.Line(
+                WhichForWhichLow.RunOf(sleeper, closet, place.Key, mildest, stop),
+                season.Asking([]),
+                fromK: 0,
+                toK: to,
+                stepK: LineStepK,
+                within: season.within - season.clock.Elapsed
+            );
+            season.Count(line.Proof);
+            season.cut |= !line.Proof.Proven;
+            foreach (var point in line.Points.Where(p => p.Bed.AddsG <= season.mostG))
+            {
+                beds++;
+                needed.UnionWith(point.Bed.Items);
+            }
+        }
+        var left = asked.LeftAtHome.ToHashSet();
+        return new(
+            season.nights.Count,
+            season.mostG,
+            [.. places.Select(p => p.Key)],
+            beds,
+            season.cut || beds == 0
+                ? []
+                :
+                [
+                    .. closet
+                        .All.Where(t =>
+                            IsForNightAlone(t.Item)
+                            && season.Serves(t.Item)
+                            && (t.Reading.Insulation is not null || t.Item.Kind == ItemKind.VapourBarrier)
+                        )
+                        .Select(t => t.Item)
+                        .Where(i => !needed.Contains(i.Id) && !left.Contains(i.Id))
+                        .OrderByDescending(i => i.MassG)
+                        .ThenBy(i => i.Name, StringComparer.Ordinal)
+                        .Select(i => new SpareThing(i.Id, i.MassG, usedOn(i.Id))),
+                ],
+            season.Proof(!season.cut)
+        );
+    }
+
+    /// <summary>Lines are drawn so much further than the coldest night, K: nights come colder than planned.</summary>
+    private const double BeyondK = 5;
+
+    /// <summary>Points of those lines are at least so far from each other, K.</summary>
+    private const double LineStepK = 2;
+
+    /// <summary>An underquilt serves where one hangs.</summary>
+    private bool Serves(KitItem item) =>
+        item.Kind != ItemKind.Underquilt || steps.Any(s => s.Place.Hammock is not null);
+
+    /// <summary>Clothes are worn by day as well: of them nothing is said.</summary>
+    private static bool IsForNightAlone(KitItem item) =>
+        item.Kind
+            is ItemKind.Pad
+                or ItemKind.Underquilt
+                or ItemKind.Bag
+                or ItemKind.Quilt
+                or ItemKind.Bivy
+                or ItemKind.Liner
+        || item is { Kind: ItemKind.VapourBarrier, Side: Side.Over };
+
+    /// <summary>What pieces do over the season.</summary>
+    /// <param name="Pieces">They.</param>
+    /// <param name="Raised">Nights that hold and did not.</param>
+    /// <param name="SavedG">Grams lighter over all nights that held.</param>
+    /// <param name="NearerG">Grams lighter on nights that still do not hold: how much nearer they are.</param>
+    /// <param name="Beds">By step.</param>
+    private sealed record Weighed(
+        IReadOnlyList<KitItem> Pieces,
+        int Raised,
+        double SavedG,
+        double NearerG,
+        IReadOnlyList<Found> Beds
+    )
+    {
+        public bool IsWorth => Raised > 0 || SavedG >= MoreG;
+    }
+
+    private Weighed Weigh(IReadOnlyList<KitItem> pieces, IReadOnlyList<Found> owned)
+    {
+        var (raised, saved, nearer) = (0, 0.0, 0.0);
+        List<Found> beds = [];
+        for (var s = 0; s < steps.Count; s++)
+        {
+            var before = Fewer(pieces)
+                .Select(f => known.GetValueOrDefault((s, KeyOf(f))))
+                .OfType<Found>()
+                .Append(owned[s])
+                .MinBy(f => f.Grams)!;
+            var with = Lightest(s, pieces, Math.Min(before.Grams, HeaviestG) - MinG, false);
+            var now = with.Grams < before.Grams ? with : before with { Proven = before.Proven && with.Proven };
+            known[(s, KeyOf(pieces))] = now;
+            beds.Add(now);
+            var gain = Math.Min(owned[s].Grams, HeaviestG) - Math.Min(now.Grams, HeaviestG);
+            var count = steps[s].Nights.Count;
+            if (owned[s].Grams <= mostG)
+                saved += count * gain;
+            else if (now.Grams <= mostG)
+                raised += count;
+            else
+                nearer += count * gain;
+        }
+        return new(pieces, raised, saved, nearer, beds);
+    }
+
+    /// <summary>Lighter by less than this is not worth a thing, g.</summary>
+    private const double MinG = 20;
+
+    /// <summary>The lightest bed for a step of what is owned and pieces that are all in it.</summary>
+    private Found Lightest(int step, IReadOnlyList<KitItem> pieces, double most, bool dives)
+    {
+        var none = new Found(double.PositiveInfinity, [], true);
+        if (clock.Elapsed > within)
+        {
+            cut = true;
+            return none with { Proven = false };
+        }
+        var run = WhichForWhichLow.RunOf(sleeper, closet.With(pieces), steps[step].Place, steps[step].AsksC, stop);
+        var choice = ChoiceThings.For(run, Asking(pieces), [0]);
+        var trials = new BedTrials(run, choice, [0], byChance: false);
+        if (trials.Nights.Count == 0)
+            return none;
+        var search = new LightestBed(run, choice, trials, new(0, most))
+        {
+            Dives = dives,
+            Onwards = () => clock.Elapsed < within,
+        };
+        var found = search.Search();
+        Interlocked.Add(ref nodes, search.Nodes);
+        Interlocked.Add(ref laid, search.Laid);
+        Interlocked.Add(ref replayed, trials.Replayed);
+        things = Math.Max(things, choice.All.Count);
+        cut |= search.Ended;
+        return found is null
+            ? none with
+            {
+                Proven = !search.Ended,
+            }
+            : new(found.Sum(n => choice.All[n].Grams), [.. found.Select(n => choice.All[n].Item.Id)], !search.Ended);
+    }
+
+    private ChoiceAsked Asking(IReadOnlyList<KitItem> pieces) =>
+        ChoiceAsked.Plain with
+        {
+            Pinned = [.. pieces.Select(p => p.Id)],
+            LeftAtHome = asked.LeftAtHome,
+            Schools = asked.Schools,
+        };
+
+    private StepBed Told(int step, Found found) =>
+        new(
+            steps[step],
+            double.IsFinite(found.Grams) ? found.Grams : null,
+            found.Items,
+            found.Grams <= mostG,
+            found.Proven
+        );
+
+    private SeasonBuy Buy(Weighed set, IReadOnlyList<StepBed> now, IReadOnlyDictionary<Guid, double> prices)
+    {
+        List<StepBed> beds = [.. set.Beds.Select((f, s) => Told(s, f))];
+        IEnumerable<int> NightsOf(Func<StepBed, StepBed, bool> of) =>
+            now.Zip(beds).Where(b => of(b.First, b.Second)).SelectMany(b => b.First.Step.Nights).Order();
+        double? price = set.Pieces.All(p => prices.TryGetValue(p.Id, out var typed) && typed > 0)
+            ? set.Pieces.Sum(p => prices[p.Id])
+            : null;
+        return new(
+            set.Pieces,
+            [.. NightsOf((before, then) => then.Held && !before.Held)],
+            [.. NightsOf((before, then) => before.Held && then.Grams < before.Grams)],
+            set.SavedG,
+            set.Pieces.Sum(p => p.MassG),
+            price,
+            set.Raised / price * 100,
+            set.SavedG / price * 100,
+            beds
+        );
+    }
+
+    private void Count(ChoiceProof proof)
+    {
+        (nodes, laid, replayed) = (nodes + proof.Nodes, laid + proof.Laid, replayed + proof.Replayed);
+        things = Math.Max(things, proof.Things);
+    }
+
+    private ChoiceProof Proof(bool proven) =>
+        new(null, proven && !cut, things, nodes, laid, replayed, clock.Elapsed.TotalSeconds);
+
+    private List<TOut> Each<T, TOut>(IEnumerable<T> of, Func<T, TOut> weigh) =>
+        [.. of.AsParallel().AsOrdered().WithCancellation(stop).Select(weigh)];
+
+    private static string KeyOf(IEnumerable<KitItem> pieces) => string.Join(' ', pieces.Select(p => p.Id).Order());
+
+    /// <summary>Sets of one fewer.</summary>
+    private static IEnumerable<IReadOnlyList<KitItem>> Fewer(IReadOnlyList<KitItem> pieces) =>
+        pieces.Count < 2 ? [] : pieces.Select(p => (IReadOnlyList<KitItem>)[.. pieces.Where(q => q != p)]);
+
+    private static IEnumerable<IReadOnlyList<KitItem>> Sets(IReadOnlyList<KitItem> of, int count) =>
+        count == 0
+            ?
+            [
+                [],
+            ]
+            : of.SelectMany(
+                (p, n) => Sets([.. of.Skip(n + 1)], count - 1).Select(s => (IReadOnlyList<KitItem>)[p, .. s])
+            );
+}
