@@ -205,6 +205,57 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
         Assert.Equal(422, single.Status);
     }
 
+    private static JsonObject Season(params double[] lows) =>
+        new()
+        {
+            ["place"] = new JsonObject { ["surface"] = "seasonalSnow", ["shelter"] = "doubleWall" },
+            ["typedLowsC"] = new JsonArray([.. lows.Select(l => (JsonNode)l)]),
+            ["leftAtHome"] = new JsonArray(),
+            ["schools"] = new JsonObject(),
+        };
+
+    [Fact]
+    public async Task What_to_buy_over_a_season_counts_trips_and_log_and_what_could_go_is_in_none_of_its_beds()
+    {
+        var trip = await app.Trip();
+        var season = Season();
+        season["leftAtHome"] = await AllBut(trip, 6);
+        var asked = Asking(trip, season);
+        asked["prices"] = new JsonObject();
+        var events = await Events("/api/plan/season", asked);
+        var buys = events[^1]["buys"]!;
+        var nights = buys["nights"]!.AsArray();
+        // Seven nights of this trip, those of the others that this one comes along on, and what was logged.
+        Assert.Contains(nights, n => (string)n!["trip"]! == "Isvar crossing" && (string)n["source"]! == "planned");
+        Assert.Contains(nights, n => (string)n!["source"]! == "logged");
+        Assert.Equal(nights.Count, buys["owned"]!.AsArray().Sum(o => o!["step"]!["nights"]!.AsArray().Count));
+        var spare = await app.Post("/api/plan/spare", asked);
+        Assert.Equal(200, spare.Status);
+        var needed = buys["owned"]!.AsArray().SelectMany(o => o!["items"]!.AsArray()).Select(i => (string)i!);
+        Assert.DoesNotContain(spare.Body!["spare"]!.AsArray().Select(t => (string)t!["itemId"]!), needed.Contains);
+    }
+
+    [Fact]
+    public async Task What_cannot_be_asked_of_a_season_names_field_value_and_mend()
+    {
+        var trip = await app.Trip();
+        var season = Season(-20, -80);
+        season["mostG"] = 5;
+        season["place"]!["shelter"] = "heated";
+        var asked = Asking(trip, season);
+        asked["prices"] = new JsonObject { [$"{Guid.NewGuid()}"] = -4 };
+        foreach (var path in (string[])["season", "spare"])
+        {
+            var answer = await app.Post($"/api/plan/{path}", asked);
+            Assert.Equal(422, answer.Status);
+            Assert.Equal(
+                ["asked.place.shelter", "asked.typedLowsC[1]", "asked.mostG", answer.FaultyFields()[^1]],
+                answer.FaultyFields()
+            );
+            Assert.StartsWith("prices.", answer.FaultyFields()[^1], StringComparison.Ordinal);
+        }
+    }
+
     [Fact]
     public async Task A_night_that_one_comes_to_too_cold_for_any_bed_is_left_out_and_named()
     {

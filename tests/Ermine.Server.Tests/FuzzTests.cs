@@ -87,6 +87,19 @@ public sealed class FuzzTests
                 ["schools"] = new JsonObject { ["noBarrier"] = true },
                 ["spareK"] = -20,
             };
+        JsonObject Seasonal()
+        {
+            var more = With("prices", new JsonObject());
+            var asked = Asked();
+            asked.Remove("nights");
+            asked.Remove("pinned");
+            asked.Remove("spareK");
+            asked["place"] = new JsonObject { ["surface"] = "seasonalSnow", ["shelter"] = "doubleWall" };
+            asked["typedLowsC"] = new JsonArray(-10);
+            asked["mostG"] = 2000;
+            more["asked"] = asked;
+            return more;
+        }
         const string System = """
             "sleeper": { "massKg": 60, "heightCm": 160, "ageYears": 25, "sex": "female" }, "bagR": 1.6,
             "wear": { "head": 0.35, "torso": 0.1, "legs": 0.08, "feet": 0.14 },
@@ -105,6 +118,8 @@ public sealed class FuzzTests
             ["/api/plan/line"] = With("asked", Asked()),
             ["/api/plan/party"] = Shared(),
             ["/api/plan/table"] = Tabled(),
+            ["/api/plan/season"] = Seasonal(),
+            ["/api/plan/spare"] = Seasonal(),
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),

@@ -60,7 +60,11 @@ public sealed class WhatToBuy
     }
 
     /// <summary>A bed that was found, or that there is none lighter than was asked for.</summary>
-    private sealed record Found(double Grams, IReadOnlyList<Guid> Items, bool Proven);
+    /// <param name="Grams">What it weighs, g; infinite where there is none.</param>
+    /// <param name="Items">What is in it.</param>
+    /// <param name="Proven">Nothing lighter holds.</param>
+    /// <param name="ReachK">Degrees to spare in everything at once, where that is too little, K.</param>
+    private sealed record Found(double Grams, IReadOnlyList<Guid> Items, bool Proven, double ReachK = 0);
 
     /// <summary>One, two and three plain pieces that raise most nights or save most grams.</summary>
     /// <param name="sleeper">Who sleeps.</param>
@@ -83,70 +87,94 @@ public sealed class WhatToBuy
     )
     {
         var buying = new WhatToBuy(sleeper, closet, known, asked, within, stop);
-        List<int> winters = [.. known.Nights.Select(n => n.Winter).OfType<int>().Distinct().Order()];
-        var owned = buying.Each(Enumerable.Range(0, buying.steps.Count), s => buying.Lightest(s, [], HeaviestG, true));
-        List<StepBed> now = [.. owned.Select((f, s) => buying.Told(s, f))];
-        var (singles, together, weighed) = (new List<Weighed>(), 1, 0);
-        List<Weighed> sets = [];
-        SeasonBuys Answer(bool proven) =>
+        SeasonBuys Told(bool proven) =>
             new(
                 buying.nights,
                 asked.TypedLowsC.Count > 0 ? 0 : known.LeftOut,
-                winters,
+                [.. known.Nights.Select(n => n.Winter).OfType<int>().Distinct().Order()],
                 buying.mostG,
-                now,
+                [.. buying.owned.Select((f, s) => buying.Told(s, f))],
                 [
-                    .. sets.OrderBy(s => s.Pieces.Count)
+                    .. buying
+                        .worth.OrderBy(s => s.Pieces.Count)
                         .ThenByDescending(s => s.Raised)
                         .ThenByDescending(s => s.SavedG)
-                        .Select(s => buying.Buy(s, now, prices)),
+                        .Select(s => buying.Buy(s, prices)),
                 ],
-                weighed,
-                together,
+                buying.weighed,
+                buying.together,
                 buying.Proof(proven)
             );
-        heard?.Invoke(Answer(false));
-        if (buying.steps.Count == 0)
-            return Answer(true);
-        foreach (
-            var several in Generics.Pieces.Where(p => buying.Serves(p) && closet.Find(p.Id) is null).Chunk(PiecesAtOnce)
-        )
-        {
-            singles.AddRange(buying.Each(several, p => buying.Weigh([p], owned)));
-            if (buying.cut)
-                return Answer(false);
-            weighed += several.Length;
-            sets = [.. singles.Where(s => s.IsWorth)];
-            heard?.Invoke(Answer(false));
-        }
-        List<KitItem> best =
+        return Told(buying.Search(() => heard?.Invoke(Told(false))));
+    }
+
+    private List<Found> owned = [];
+    private readonly List<Weighed> worth = [];
+    private int weighed,
+        together = 1;
+
+    /// <summary>Weighs pieces one by one and then together; false where it was cut off.</summary>
+    private bool Search(Action heard)
+    {
+        owned = Each(Enumerable.Range(0, steps.Count), s => Lightest(s, [], HeaviestG, true));
+        heard();
+        if (steps.Count == 0)
+            return true;
+        // What is heavy changes most.
+        List<KitItem> pieces =
         [
-            .. singles
-                .OrderByDescending(s => s.Raised)
-                .ThenByDescending(s => s.SavedG + s.NearerG)
-                .Where(s => s.IsWorth || s.NearerG > 0)
-                .Take(MostTogether)
-                .Select(s => s.Pieces[0]),
+            .. Generics.Pieces.Where(p => Serves(p) && closet.Find(p.Id) is null).OrderByDescending(p => p.MassG),
         ];
-        for (var count = 2; count <= Math.Min(3, best.Count); count++)
+        List<Weighed> singles = [];
+        foreach (var several in pieces.Chunk(PiecesAtOnce))
+        {
+            singles.AddRange(Each(several, p => Weigh([p])));
+            if (cut)
+                return false;
+            weighed += several.Length;
+            worth.AddRange(singles.TakeLast(several.Length).Where(s => s.IsWorth));
+            heard();
+        }
+        var (best, before) = (DoMost(singles), singles);
+        for (var count = 2; count <= 3; count++)
         {
             List<IReadOnlyList<KitItem>> tried = [.. Sets(best, count)];
-            var found = buying.Each(tried, s => buying.Weigh(s, owned));
-            if (buying.cut)
-                return Answer(false);
+            // Where still nothing holds, with what has come nearest any other may do it.
+            if (before.Where(s => s.NearerK > 0).MaxBy(s => s.NearerK)?.Pieces is { } nearest)
+                tried.AddRange(pieces.Except(nearest).Select(p => (IReadOnlyList<KitItem>)[.. nearest, p]));
+            before = Each(tried.DistinctBy(KeyOf), Weigh);
+            if (cut)
+                return false;
             together = count;
-            sets.AddRange(
-                found.Where(set =>
+            List<Weighed> more =
+            [
+                .. before.Where(set =>
                     set.IsWorth
-                    && sets.Where(s => s.Pieces.All(set.Pieces.Contains))
+                    && worth
+                        .Where(s => s.Pieces.All(set.Pieces.Contains))
                         .All(s => set.Raised > s.Raised || set.SavedG >= s.SavedG + MoreG)
-                )
-            );
-            heard?.Invoke(Answer(false));
+                ),
+            ];
+            worth.AddRange(more);
+            heard();
         }
-        together = 3;
-        return Answer(true);
+        return true;
     }
+
+    /// <summary>Those that do most by weight, and those that bring what nothing holds nearest, by turns.</summary>
+    private static List<KitItem> DoMost(List<Weighed> singles) =>
+        [
+            .. singles
+                .Where(s => s.IsWorth || s.NearerG > 0)
+                .OrderByDescending(s => s.Raised)
+                .ThenByDescending(s => s.SavedG + s.NearerG)
+                .Index()
+                .Concat(singles.Where(s => s.NearerK > 0).OrderByDescending(s => s.NearerK).Index())
+                .OrderBy(s => s.Index)
+                .Select(s => s.Item.Pieces[0])
+                .Distinct()
+                .Take(MostTogether),
+        ];
 
     /// <summary>Pieces that are weighed between two words on how far it is.</summary>
     private const int PiecesAtOnce = 4;
@@ -171,8 +199,12 @@ public sealed class WhatToBuy
     )
     {
         var season = new WhatToBuy(sleeper, closet, known, asked, within, stop);
-        var needed = new HashSet<Guid>();
-        var beds = 0;
+        // What the nights themselves are slept in is needed wherever the points of a line lie.
+        var needed = season
+            .Each(Enumerable.Range(0, season.steps.Count), s => season.Lightest(s, [], season.mostG, true))
+            .SelectMany(f => f.Items)
+            .ToHashSet();
+        var beds = season.steps.Count;
         var places = season.steps.GroupBy(s => s.Place).ToList();
         foreach (var place in places)
         {
@@ -247,21 +279,23 @@ public sealed class WhatToBuy
     /// <param name="Raised">Nights that hold and did not.</param>
     /// <param name="SavedG">Grams lighter over all nights that held.</param>
     /// <param name="NearerG">Grams lighter on nights that still do not hold: how much nearer they are.</param>
+    /// <param name="NearerK">Degrees more on nights that hold in nothing.</param>
     /// <param name="Beds">By step.</param>
     private sealed record Weighed(
         IReadOnlyList<KitItem> Pieces,
         int Raised,
         double SavedG,
         double NearerG,
+        double NearerK,
         IReadOnlyList<Found> Beds
     )
     {
         public bool IsWorth => Raised > 0 || SavedG >= MoreG;
     }
 
-    private Weighed Weigh(IReadOnlyList<KitItem> pieces, IReadOnlyList<Found> owned)
+    private Weighed Weigh(IReadOnlyList<KitItem> pieces)
     {
-        var (raised, saved, nearer) = (0, 0.0, 0.0);
+        var (raised, saved, nearerG, nearerK) = (0, 0.0, 0.0, 0.0);
         List<Found> beds = [];
         for (var s = 0; s < steps.Count; s++)
         {
@@ -280,10 +314,12 @@ public sealed class WhatToBuy
                 saved += count * gain;
             else if (now.Grams <= mostG)
                 raised += count;
+            else if (double.IsFinite(now.Grams))
+                nearerG += count * gain;
             else
-                nearer += count * gain;
+                nearerK += count * Math.Max(0, with.ReachK - owned[s].ReachK);
         }
-        return new(pieces, raised, saved, nearer, beds);
+        return new(pieces, raised, saved, nearerG, nearerK, beds);
     }
 
     /// <summary>Lighter by less than this is not worth a thing, g.</summary>
@@ -318,6 +354,7 @@ public sealed class WhatToBuy
             ? none with
             {
                 Proven = !search.Ended,
+                ReachK = trials.Level([.. Enumerable.Range(0, choice.All.Count)], double.NegativeInfinity),
             }
             : new(found.Sum(n => choice.All[n].Grams), [.. found.Select(n => choice.All[n].Item.Id)], !search.Ended);
     }
@@ -339,8 +376,9 @@ public sealed class WhatToBuy
             found.Proven
         );
 
-    private SeasonBuy Buy(Weighed set, IReadOnlyList<StepBed> now, IReadOnlyDictionary<Guid, double> prices)
+    private SeasonBuy Buy(Weighed set, IReadOnlyDictionary<Guid, double> prices)
     {
+        List<StepBed> now = [.. owned.Select((f, s) => Told(s, f))];
         List<StepBed> beds = [.. set.Beds.Select((f, s) => Told(s, f))];
         IEnumerable<int> NightsOf(Func<StepBed, StepBed, bool> of) =>
             now.Zip(beds).Where(b => of(b.First, b.Second)).SelectMany(b => b.First.Step.Nights).Order();
