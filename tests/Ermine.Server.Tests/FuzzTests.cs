@@ -120,6 +120,10 @@ public sealed class FuzzTests
             ["/api/plan/table"] = Tabled(),
             ["/api/plan/season"] = Seasonal(),
             ["/api/plan/spare"] = Seasonal(),
+            ["/api/plan/clothes"] = With(
+                "asked",
+                new JsonObject { ["pinned"] = new JsonArray(), ["leftAtHome"] = Asked()["leftAtHome"]!.DeepClone() }
+            ),
             ["/api/plan/dry"] = plan,
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),

@@ -13,7 +13,7 @@ public sealed partial class Dressing
     private sealed class BodySearch
     {
         private static readonly Part[] OfBody = [Part.Head, Part.Face, Part.Torso, Part.Legs];
-        private static readonly int Openings = Enum.GetValues<Opening>().Length;
+        public static readonly int Openings = Enum.GetValues<Opening>().Length;
 
         private readonly Dressing dressing;
         private readonly Wardrobe wardrobe;
@@ -100,15 +100,7 @@ public sealed partial class Dressing
         )
         {
             var forced = segments.Select(s => dressing.Forced(wardrobe, s)).ToList();
-            segments.Select(s => s.Movement).Distinct().AsParallel().ForAll(movement => Table(movement));
-            List<DressCost[]> costs =
-            [
-                .. segments
-                    .AsParallel()
-                    .AsOrdered()
-                    .WithCancellation(dressing.stop)
-                    .Select((s, n) => Costs(s, hands.Lost[n] + feet.Lost[n], forced[n])),
-            ];
+            var costs = CostsOf(segments, hands, feet);
             var problem = new DressProblem(
                 wardrobe.Pieces.Count,
                 Openings,
@@ -119,6 +111,20 @@ public sealed partial class Dressing
             );
             return DressSearch.Solve(problem, dressing.stop)
                 ?? ([.. segments.Select((_, n) => (forced[n].On, 0))], default);
+        }
+
+        /// <summary>What each set costs in each stretch, closed in each way: set × openings + opening.</summary>
+        public List<DressCost[]> CostsOf(List<Segment> segments, EndsChosen hands, EndsChosen feet)
+        {
+            segments.Select(s => s.Movement).Distinct().AsParallel().ForAll(movement => Table(movement));
+            return
+            [
+                .. segments
+                    .AsParallel()
+                    .AsOrdered()
+                    .WithCancellation(dressing.stop)
+                    .Select((s, n) => Costs(s, hands.Lost[n] + feet.Lost[n], dressing.Forced(wardrobe, s))),
+            ];
         }
 
         /// <summary>How one fares in a stretch in what was chosen for it, by the balance that choosing goes by.</summary>

@@ -82,8 +82,14 @@ public readonly record struct DressCost(ulong Packed)
 
     private static int Beyond(double beyond) => (int)Math.Clamp(beyond, 0, MostWithin);
 
+    /// <summary>Points of cold; more than any where it cannot be worn.</summary>
+    public int PointsOfCold => (int)Math.Min(int.MaxValue, Packed >> (Hot + Wet + Changes + Within + Seconds + Grams));
+
+    /// <summary>Points of heat.</summary>
+    public int PointsOfHeat => (int)(Packed >> (Wet + Changes + Within + Seconds + Grams)) & ((1 << Hot) - 1);
+
     /// <summary>Nothing in it is cool.</summary>
-    public bool IsNotCold => Packed >> (Hot + Wet + Changes + Within + Seconds + Grams) == 0;
+    public bool IsNotCold => PointsOfCold == 0;
 
     /// <summary>Both.</summary>
     public static DressCost operator +(DressCost a, DressCost b) => new(a.Packed + b.Packed);

@@ -59,11 +59,29 @@ public sealed partial class Dressing
         DaySchools schools,
         IReadOnlyList<Bar> pinned,
         CancellationToken stop = default
-    ) => new Dressing(day, schools, pinned, stop).Best();
-
-    private DayDressed Best()
+    )
     {
-        var bodies = new BodySearch(this);
+        var dressing = new Dressing(day, schools, pinned, stop);
+        return dressing.Best(new(dressing));
+    }
+
+    /// <summary>Dresses a day, and says of every set of pieces how each of its stretches would go in it.</summary>
+    /// <inheritdoc cref="Dress"/>
+    internal static (DayDressed Dressed, DayAsks Asks) Weigh(
+        DayToPlay day,
+        DaySchools schools,
+        IReadOnlyList<Bar> pinned,
+        CancellationToken stop = default
+    )
+    {
+        var dressing = new Dressing(day, schools, pinned, stop);
+        var bodies = new BodySearch(dressing);
+        var dressed = dressing.Best(bodies);
+        return (dressed, dressing.Asks(bodies, [.. dressed.Segments]));
+    }
+
+    private DayDressed Best(BodySearch bodies)
+    {
         var segments = Segments();
         DayDressed? best = null;
         DayScore score = default;
@@ -317,22 +335,12 @@ public sealed partial class Dressing
             liners |= part == Part.Hands && HandsAtWork.IsLiner(wardrobe.Pieces[n]) ? 1u << n : 0;
         double Share(int n) =>
             day.Sleeper.SupplyOf(part) * (part == Part.Hands && segments[n].Poles ? Extremity.OnPoles : 1);
+        List<DressCost[]> costs =
+        [
+            .. segments.Select((s, n) => Enumerable.Range(0, wardrobe.Sets).Select(x => Cost(n, (uint)x)).ToArray()),
+        ];
         var solved = DressSearch
-            .Solve(
-                new(
-                    wardrobe.Pieces.Count,
-                    1,
-                    [
-                        .. segments.Select(
-                            (s, n) => Enumerable.Range(0, wardrobe.Sets).Select(x => Cost(n, (uint)x)).ToArray()
-                        ),
-                    ],
-                    Flips(wardrobe, segments),
-                    Lifted(wardrobe),
-                    default
-                ),
-                stop
-            )!
+            .Solve(new(wardrobe.Pieces.Count, 1, costs, Flips(wardrobe, segments), Lifted(wardrobe), default), stop)!
             .Value;
         DressCost Cost(int n, uint set)
         {
@@ -350,6 +358,7 @@ public sealed partial class Dressing
             );
         }
         return new(
+            costs,
             solved.Chosen,
             [.. segments.Select((s, n) => SteadyFare.OfEnd(s, part, Conductance(n, solved.Chosen[n].Set), Share(n)))]
         );
@@ -388,5 +397,9 @@ public sealed partial class Dressing
         return DressCost.OfChange(Counts(garment) ? 1 : 0, seconds);
     }
 
-    private sealed record EndsChosen(IReadOnlyList<(uint Set, int Opening)> Chosen, IReadOnlyList<double> Lost);
+    private sealed record EndsChosen(
+        IReadOnlyList<DressCost[]> Costs,
+        IReadOnlyList<(uint Set, int Opening)> Chosen,
+        IReadOnlyList<double> Lost
+    );
 }

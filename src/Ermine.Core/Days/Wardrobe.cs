@@ -49,19 +49,50 @@ public sealed class Wardrobe
     /// <summary>Gathers what may be worn on one of the three.</summary>
     /// <param name="garments">Everything that can be worn.</param>
     /// <param name="pinned">What is set by hand.</param>
-    public static Wardrobe Of(IEnumerable<Garment> garments, IReadOnlySet<Guid> pinned)
+    /// <param name="packed">What is left out last: it is along already; null where all are alike.</param>
+    public static Wardrobe Of(
+        IEnumerable<Garment> garments,
+        IReadOnlySet<Guid> pinned,
+        IReadOnlySet<Guid>? packed = null
+    )
     {
         var all = garments.OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order)).ToList();
         var left = new List<Garment>();
         while (all.Count > MostPieces)
         {
-            var least = all.Where(g => !pinned.Contains(g.Item.Id)).MinBy(g => Beside(g, all));
+            var least = all.Where(g => !pinned.Contains(g.Item.Id))
+                .MinBy(g => (packed?.Contains(g.Item.Id) ?? false, Beside(g, all)));
             if (least is null)
                 break;
             all.Remove(least);
             left.Add(least);
         }
         return new(all, left);
+    }
+
+    /// <summary>
+    /// The same of what may be left at home: a piece is not weighed where another of its kind covers as much, is as warm and as tight, and costs no
+    /// more.
+    /// </summary>
+    /// <param name="garments">Everything that can be worn.</param>
+    /// <param name="kept">Pieces that are weighed whatever they cost.</param>
+    /// <param name="packed">What is along already.</param>
+    /// <param name="cost">What a piece costs.</param>
+    public static Wardrobe Lightest(
+        IReadOnlyCollection<Garment> garments,
+        IReadOnlySet<Guid> kept,
+        IReadOnlySet<Guid> packed,
+        Func<Garment, double> cost
+    )
+    {
+        bool Serves(Garment other, Garment one) =>
+            other != one
+            && Does(other) == Does(one)
+            && other.Resistance >= one.Resistance
+            && (other.Item.Windproof || !one.Item.Windproof)
+            && Enum.GetValues<Part>().All(p => other.Cover(p, Opening.Closed) >= one.Cover(p, Opening.Closed))
+            && (cost(other), -other.Resistance, other.Item.Id).CompareTo((cost(one), -one.Resistance, one.Item.Id)) < 0;
+        return Of(garments.Where(g => kept.Contains(g.Item.Id) || !garments.Any(o => Serves(o, g))), kept, packed);
     }
 
     /// <summary>How far a piece lies from the nearest that does the same: what has a near twin is missed least.</summary>

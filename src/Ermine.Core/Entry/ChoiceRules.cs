@@ -1,4 +1,5 @@
 using Ermine.Core.Choosing;
+using Ermine.Core.Days;
 using Ermine.Core.Ground;
 using Ermine.Core.Kit;
 using Ermine.Core.Plans;
@@ -129,6 +130,34 @@ public static class ChoiceRules
             faults.Add(
                 new("table.shelter", "heated", "The air of a heated shelter does not follow the low: take another.")
             );
+        return faults;
+    }
+
+    /// <summary>Everything that is wrong with what is asked of clothes; empty where it is sound.</summary>
+    /// <param name="asked">What is asked.</param>
+    /// <param name="trip">The trip it is asked about.</param>
+    /// <param name="member">Whom it is for, from 0.</param>
+    /// <param name="find">A thing that is owned; null where it is not.</param>
+    public static IReadOnlyList<Fault> Check(ClothesAsked asked, Trip trip, int member, Func<Guid, KitItem?> find)
+    {
+        var faults = new List<Fault>();
+        foreach (var (n, id) in asked.Pinned.Index())
+        {
+            var field = $"asked.pinned[{n}]";
+            if (find(id) is not { } item)
+                faults.Add(new(field, $"{id}", "Pin a thing that is owned."));
+            else if (Garment.Of(item, ItemReader.Read(item)) is null)
+                faults.Add(new(field, item.Name, "It cannot be worn: take the pin off."));
+            else if (
+                member < trip.Members.Count
+                && trip.Uses.Any(u => u.ItemId == id && u.SleeperId != trip.Members[member].SleeperId)
+            )
+                faults.Add(new(field, item.Name, "Somebody else uses it: take the pin off."));
+            else if (asked.LeftAtHome.Contains(id))
+                faults.Add(new(field, item.Name, "It is pinned and left at home: take one of the two back."));
+        }
+        if (trip.Nights.Count == 0)
+            faults.Add(new("trip.nights", "0", "Add a night first: a day ends in one."));
         return faults;
     }
 

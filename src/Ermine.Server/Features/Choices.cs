@@ -33,6 +33,9 @@ public static class Choices
         IReadOnlyDictionary<Guid, double> Prices
     ) : Plans.PlanRequest(Trip, 0, Member);
 
+    /// <summary>A trip, one of its people, and what is asked of the clothes.</summary>
+    public sealed record ClothesRequest(Trip Trip, int Member, ClothesAsked Asked) : Plans.PlanRequest(Trip, 0, Member);
+
     /// <summary>
     /// One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, what to buy so far or at last, why it ended
     /// early.
@@ -51,6 +54,9 @@ public static class Choices
 
     /// <summary>The same for a party, whose beds are told and whose reserve is sought after that.</summary>
     private static readonly TimeSpan PartyWithin = TimeSpan.FromSeconds(6.5);
+
+    /// <summary>Clothes are told after the days have been played once more.</summary>
+    private static readonly TimeSpan ClothesWithin = TimeSpan.FromSeconds(6.5);
 
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -99,6 +105,9 @@ public static class Choices
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
             .WithSummary("What to buy over a season of trips, logged nights or typed lows, told as it is found");
         plans.MapPost("/spare", Spare).WithSummary("What could be sold or left: things on no line of the season");
+        plans
+            .MapPost("/clothes", Clothes)
+            .WithSummary("The lightest clothes that dress all days as well as everything does, with their bars");
         plans
             .MapPost("/table", Table)
             .WithSummary("Which of what one owns for which low, and what changes from one to the next");
@@ -198,6 +207,20 @@ public static class Choices
                 );
             }
         );
+    }
+
+    private static async Task<Results<Ok<ClothesChosen>, ProblemHttpResult>> Clothes(
+        ClothesRequest request,
+        Asking asking,
+        Store store,
+        CancellationToken stop
+    )
+    {
+        var owned = (await store.Items(stop)).ToDictionary(i => i.Id);
+        var faults = ChoiceRules.Check(request.Asked, request.Trip, request.Member, id => owned.GetValueOrDefault(id));
+        return faults.Count > 0
+            ? Problems.Faults(faults)
+            : await asking.Of(request, (runs, r) => LightestClothes.Of(runs[r.Member], request.Asked, ClothesWithin));
     }
 
     private static List<Fault> Faults(SeasonRequest request) =>
