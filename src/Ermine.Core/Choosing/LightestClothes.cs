@@ -196,6 +196,7 @@ public sealed class LightestClothes
         var found =
             Try([.. parts.Select(p => p.Always | SetOf(p.Pool, worn.Contains))], out _)
             ?? new(best, [.. parts.SelectMany(p => p.Pool.Pieces)], new Dictionary<Guid, Guid>());
+        var lightened = false;
         while (true)
         {
             uint[] sets = [.. parts.Select(p => p.Lightest.Set)];
@@ -204,12 +205,42 @@ public sealed class LightestClothes
                 return (found, found.Grams(CostOf), true);
             if (clock.Elapsed > within)
                 return (found, least, false);
+            if (!lightened && clock.Elapsed > within * SoughtFor)
+            {
+                lightened = true;
+                found = Lightened(found, sets);
+                continue;
+            }
             if (Try(sets, out var part) is { } lighter)
                 return (lighter, least, true);
             // What cannot be ruled out there, for it is everything, is sought in the others.
             if (!parts[part].RuleOut(sets[part]) && !parts.Index().Any(p => p.Item.RuleOut(sets[p.Index])))
                 return (found, least, false);
         }
+    }
+
+    /// <summary>After this share of the time the lightest is no more hoped for, and what is known is made lighter first.</summary>
+    private const double SoughtFor = 0.4;
+
+    /// <summary>Leaves out of what was found whatever can be left out: first what the lightest that is not ruled out does without, the heaviest first.</summary>
+    private Answer Lightened(Answer found, uint[] lightest)
+    {
+        var ids = parts.Zip(lightest).SelectMany(p => p.First.Pool.In(p.Second)).ToHashSet();
+        foreach (
+            var piece in found
+                .Pieces.Where(g => CostOf(g) > 0 && !Pinned.Contains(g.Item.Id))
+                .OrderBy(ids.Contains)
+                .ThenByDescending(CostOf)
+                .ToList()
+        )
+        {
+            if (clock.Elapsed > within)
+                break;
+            List<Garment> without = [.. found.Pieces.Where(g => g != piece)];
+            if (Try(without, out _) is { } days)
+                found = found with { Days = days, Pieces = without };
+        }
+        return found;
     }
 
     /// <summary>Pieces in which all days go as well as in everything.</summary>

@@ -7,6 +7,7 @@ import { awaits, useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { and } from "../units/words";
 import { Chosen } from "./Chosen";
+import { Clothes } from "./Clothes";
 import { Line } from "./Line";
 import { LowTable } from "./LowTable";
 import { Party } from "./Party";
@@ -38,7 +39,7 @@ export function Component() {
   const { trip, index, night, who, member } = useTrip();
   const go = useGo();
   const w = useWrite();
-  const [view, setView] = useState<"trip" | "party" | "lows" | "buy">("trip");
+  const [view, setView] = useState<"trip" | "party" | "lows" | "buy" | "clothes">("trip");
   const [scope, setScope] = useState("trip");
   const [asked, setAsked] = useState(plain);
   const [picked, setPicked] = useState<number | null>(null);
@@ -101,17 +102,13 @@ export function Component() {
         label="What to choose for"
         value={view}
         options={
-          (trip.members.length > 1
-            ? {
-                trip: "for one of you",
-                party: "for the party",
-                lows: "which for which low",
-                buy: "what to buy",
-              }
-            : { trip: "for this trip", lows: "which for which low", buy: "what to buy" }) as Record<
-            typeof view,
-            string
-          >
+          {
+            trip: trip.members.length > 1 ? "for one of you" : "for this trip",
+            ...(trip.members.length > 1 ? { party: "for the party" } : {}),
+            lows: "which for which low",
+            buy: "what to buy",
+            clothes: "clothes by day",
+          } as Record<typeof view, string>
         }
         onChange={setView}
       />
@@ -162,6 +159,14 @@ export function Component() {
           waits={waits}
           asked={asked}
         />
+      </main>
+    );
+
+  if (view === "clothes")
+    return (
+      <main className="px-3 py-4 sm:px-5">
+        {head}
+        <Clothes trip={trip} who={who} member={member} name={sleepers[member.sleeperId]?.name ?? "you"} />
       </main>
     );
 

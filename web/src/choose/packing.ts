@@ -1,3 +1,4 @@
+import type { Schema } from "../api/client";
 import type { Outfit } from "../state/outfit";
 import { withBed, withOwn } from "../state/trip";
 import type { ChosenBed } from "./useChoice";
@@ -12,4 +13,17 @@ export const sleptIn = (outfit: Outfit, bed: ChosenBed, nightIds: string[]): Out
 export const withoutTheirs = (outfit: Outfit, theirs: string[]): Outfit => ({
   ...outfit,
   dry: { ...outfit.dry, roles: outfit.dry.roles.filter((r) => !theirs.includes(r.itemId)) },
+});
+
+/** A person who takes chosen clothes along and wears them on every day that is laid out. */
+export const dressedIn = (outfit: Outfit, chosen: Schema["ClothesChosen"]): Outfit => ({
+  ...outfit,
+  along: chosen.along,
+  dry: {
+    ...outfit.dry,
+    days: outfit.dry.days.map((day) => {
+      const dressed = chosen.days.find((d) => d.nightId === day.nightId);
+      return dressed ? { ...day, worn: dressed.bars } : day;
+    }),
+  },
 });
