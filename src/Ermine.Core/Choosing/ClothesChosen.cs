@@ -22,7 +22,7 @@ public sealed record ClothesAsked(
 /// <summary>A piece of clothing that was chosen, and what it is for.</summary>
 /// <param name="ItemId">The piece.</param>
 /// <param name="Grams">What it adds to the load, g; 0 where it comes along anyway.</param>
-/// <param name="Night">Day, by the night it ends in, from 0, that goes worse without it first; null where it comes along anyway, or where only the days as they are played told.</param>
+/// <param name="Night">Day, by the night it ends in, from 0, that goes worse without it first by the steady balance; null where it comes along anyway, or where only the days as they are played told.</param>
 /// <param name="Hour">When.</param>
 /// <param name="BlockId">In which block.</param>
 /// <param name="Unplanned">In an hour that nobody planned.</param>
@@ -70,7 +70,7 @@ public sealed record ClothesDay(
 /// <param name="NotLaidOut">Days of which no work is laid out or no air is known: they were not looked at, from 0.</param>
 /// <param name="NotWeighed">Pieces beyond what is weighed, for there are too many of their kind: each was only tried in place of a heavier one, as far as there was time.</param>
 /// <param name="Looked">Sets of pieces that were looked at.</param>
-/// <param name="PlayedOut">Sets that all days were played in.</param>
+/// <param name="PlayedOut">Sets that days were dressed and played in.</param>
 /// <param name="LeastG">Nothing of what is weighed that adds less does it, g.</param>
 /// <param name="Proven">Every lighter set of what is weighed was ruled out.</param>
 /// <param name="Seconds">Time it took, s.</param>

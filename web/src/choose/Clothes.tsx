@@ -115,12 +115,12 @@ export function Clothes({
           <>
             <DaysTable chosen={chosen} onDay={(n) => go.station("day", n)} />
             <p className="mt-3 text-[14px] text-soft">
-              {write(chosen.looked)} sets of pieces weighed by the balance of every stretch,{" "}
-              {chosen.playedOut} played day by day with the nights between, in{" "}
+              {write(chosen.looked)} sets of pieces weighed by the balance of every stretch;{" "}
+              {chosen.playedOut} dressed and played, with the nights between, in{" "}
               {write(chosen.seconds, chosen.seconds < 0.95 ? 1 : 0)} s.{" "}
               {chosen.proven
-                ? `Nothing lighter of what was weighed goes as well.`
-                : `Not proven: nothing under ${w.mass(Math.round(chosen.leastG))} does.`}
+                ? "Nothing lighter of what was weighed goes as well."
+                : `Not proven: it may be lighter, but nothing under ${w.mass(Math.round(chosen.leastG))} goes as well.`}
               {chosen.notWeighed.length > 0 &&
                 ` Of kinds with many pieces these were only tried in place of a heavier one: ${chosen.notWeighed.map(nameOf).join(", ")}.`}
             </p>

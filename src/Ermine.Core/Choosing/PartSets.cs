@@ -1,0 +1,118 @@
+using Ermine.Core.Days;
+
+namespace Ermine.Core.Choosing;
+
+/// <summary>Every set of the pieces of body, hands or feet, weighed by the steady balance of every stretch of all days.</summary>
+internal sealed class PartSets
+{
+    private readonly bool borne;
+    private readonly List<uint> failed = [];
+    private readonly List<(double Cost, uint Set)> byCost;
+    private int at;
+
+    /// <summary>Weighs them.</summary>
+    /// <param name="pool">The pieces.</param>
+    /// <param name="days">What each day asks of them.</param>
+    /// <param name="cost">What each costs.</param>
+    /// <param name="stays">Which are in every set.</param>
+    /// <param name="borne">Cool and warm stretches are borne.</param>
+    public PartSets(
+        Wardrobe pool,
+        IReadOnlyList<(int Night, PartAsks Asks)> days,
+        Func<Garment, double> cost,
+        Func<Garment, bool> stays,
+        bool borne
+    )
+    {
+        this.borne = borne;
+        Pool = pool;
+        Days = [.. days.Select(d => (d.Night, d.Asks, pool.Pieces.Select(p => BitOf(d.Asks.Wardrobe, p)).ToArray()))];
+        All = (uint)pool.Sets - 1;
+        var always = SetOf(stays);
+        byCost =
+        [
+            .. Enumerable
+                .Range(0, pool.Sets)
+                .Select(s => (uint)s)
+                .Where(s => (s & always) == always && IsRight(s))
+                .Select(s => (pool.In(s).Sum(cost), s))
+                .OrderBy(s => s.Item1)
+                .ThenBy(s => System.Numerics.BitOperations.PopCount(s.s)),
+        ];
+    }
+
+    /// <summary>The pieces.</summary>
+    public Wardrobe Pool { get; }
+
+    private IReadOnlyList<(int Night, PartAsks Asks, int[] Bits)> Days { get; }
+
+    private uint All { get; }
+
+    /// <summary>The lightest that is not ruled out; everything where all others are.</summary>
+    public (double Cost, uint Set) Lightest => at < byCost.Count ? byCost[at] : (double.PositiveInfinity, All);
+
+    /// <summary>Rules out a set and all sets within it; false where it is everything.</summary>
+    public bool RuleOut(uint set)
+    {
+        if (set == All)
+            return false;
+        failed.Add(set);
+        while (at < byCost.Count && failed.Exists(f => (byCost[at].Set & ~f) == 0))
+            at++;
+        return true;
+    }
+
+    /// <summary>Whether every stretch goes as well in a set as in everything.</summary>
+    private bool IsRight(uint set) =>
+        Days.All(d =>
+        {
+            var ofDay = OfDay(set, d.Bits);
+            return d.Asks.Stretches.All(s => s.IsRight(ofDay, borne));
+        });
+
+    /// <summary>The first stretch that goes worse without one of some pieces; null where none does.</summary>
+    /// <param name="ids">The pieces.</param>
+    /// <param name="without">The one.</param>
+    public (int Night, Segment Segment, bool Unplanned, bool Colder)? FirstWorse(IReadOnlySet<Guid> ids, Guid without)
+    {
+        var with = SetOf(p => ids.Contains(p.Item.Id));
+        var less = SetOf(p => ids.Contains(p.Item.Id) && p.Item.Id != without);
+        foreach (var (night, asks, bits) in Days)
+        {
+            foreach (var stretch in asks.Stretches)
+            {
+                var (then, now) = (stretch.Goes[OfDay(less, bits)], stretch.Goes[OfDay(with, bits)]);
+                if (!then.NoWorseThan(now))
+                    return (night, stretch.Segment, stretch.Unplanned, then.Cold > now.Cold);
+            }
+        }
+        return null;
+    }
+
+    private uint SetOf(Func<Garment, bool> of)
+    {
+        var set = 0u;
+        for (var n = 0; n < Pool.Pieces.Count; n++)
+            set |= of(Pool.Pieces[n]) ? 1u << n : 0;
+        return set;
+    }
+
+    /// <summary>A set in the order of a day's own pieces.</summary>
+    private static uint OfDay(uint set, int[] bits)
+    {
+        var ofDay = 0u;
+        for (var n = 0; n < bits.Length; n++)
+            ofDay |= (set >> n & 1) != 0 && bits[n] >= 0 ? 1u << bits[n] : 0;
+        return ofDay;
+    }
+
+    private static int BitOf(Wardrobe wardrobe, Garment piece)
+    {
+        for (var n = 0; n < wardrobe.Pieces.Count; n++)
+        {
+            if (wardrobe.Pieces[n].Item.Id == piece.Item.Id)
+                return n;
+        }
+        return -1;
+    }
+}
