@@ -9,7 +9,7 @@ public class WhatToBuyTests
     private static readonly double[] Lows = [-6, -15, -24];
 
     private static SeasonAsked Asked(double? most, params double[] lows) =>
-        new(new(Surface.SeasonalSnow, Shelter.DoubleWall, 5), lows, null, most, [], new());
+        new(new(Surface.SeasonalSnow, Shelter.DoubleWall, 5), lows, [], new(), MostG: most);
 
     private static CancellationToken Stop => TestContext.Current.CancellationToken;
 

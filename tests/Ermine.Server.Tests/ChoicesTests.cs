@@ -257,6 +257,68 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task Clothes_that_are_told_go_on_the_plan_as_they_were_told()
+    {
+        var trip = await app.Trip("Brenholt weekend");
+        var asked = new JsonObject { ["pinned"] = new JsonArray(), ["leftAtHome"] = await AllBut(trip, 10) };
+        var answer = await app.Post("/api/plan/clothes", Asking(trip, asked));
+        Assert.Equal(200, answer.Status);
+        var chosen = answer.Body!;
+        var days = chosen["days"]!.AsArray();
+        Assert.NotEmpty(days);
+        Assert.True((double)chosen["leastG"]! <= (double)chosen["addsG"]! + 0.1);
+        var me = (string)trip["members"]![0]!["sleeperId"]!;
+        var uses = trip["uses"]!.AsArray();
+        foreach (var use in uses.Where(u => (string)u!["job"]! == "along" && (string)u["sleeperId"]! == me).ToList())
+            uses.Remove(use);
+        foreach (var id in chosen["along"]!.AsArray())
+            uses.Add(
+                new JsonObject
+                {
+                    ["id"] = $"{Guid.NewGuid()}",
+                    ["itemId"] = (string)id!,
+                    ["sleeperId"] = me,
+                    ["job"] = "along",
+                }
+            );
+        foreach (var day in days)
+            trip["members"]![0]!["days"]!.AsArray().First(d => (string)d!["nightId"]! == (string)day!["nightId"]!)![
+                "worn"
+            ] = day!["bars"]!.DeepClone();
+        foreach (var day in days)
+        {
+            var plan = await app.Post(
+                "/api/plan/day",
+                new
+                {
+                    trip,
+                    night = (int)day!["night"]!,
+                    member = 0,
+                }
+            );
+            Assert.Equal(200, plan.Status);
+            var verdicts = plan.Body!["played"]!["blocks"]!.AsArray().Select(b => (string)b!["verdict"]!).ToList();
+            Assert.Contains((string)day["then"]!["verdict"]!, verdicts);
+            Assert.Equal((bool?)day["unplannedHolds"], (bool?)plan.Body["unplanned"]?["holds"]);
+        }
+    }
+
+    [Fact]
+    public async Task Clothes_that_cannot_be_pinned_are_named_with_their_mend()
+    {
+        var trip = await app.Trip("Brenholt weekend");
+        var bag = (string)(await app.Item("Winter down bag"))["id"]!;
+        var asked = new JsonObject
+        {
+            ["pinned"] = new JsonArray(bag, $"{Guid.NewGuid()}"),
+            ["leftAtHome"] = new JsonArray(),
+        };
+        var answer = await app.Post("/api/plan/clothes", Asking(trip, asked));
+        Assert.Equal(422, answer.Status);
+        Assert.Equal(["asked.pinned[0]", "asked.pinned[1]"], answer.FaultyFields());
+    }
+
+    [Fact]
     public async Task A_night_that_one_comes_to_too_cold_for_any_bed_is_left_out_and_named()
     {
         var asking = Asking(await app.Trip("Kessar ice cap"), Asked(7));

@@ -6,7 +6,9 @@ test("the lightest that holds is chosen, proven and packed, and one step takes i
   const trip = await ownTrip(page, "Chosen");
   await page.goto(`/trips/${trip.id}/night/4`);
   await page.getByRole("button", { name: "Choose for me" }).click();
-  await expect(headline(page)).toHaveText(/^\d+ g holds every night: \d+ g lighter than as packed\.$/, { timeout: 20_000 });
+  await expect(headline(page)).toHaveText(/^\d+ g holds every night: \d+ g lighter than as packed\.$/, {
+    timeout: 20_000,
+  });
   await expect(page.getByText(/^Nothing lighter holds: proven over/)).toBeVisible({ timeout: 20_000 });
   await expect(page.getByText("Walking the line…")).toBeHidden({ timeout: 20_000 });
   await expect(page.getByText(/^as packed: \d+ g over the line/)).toBeVisible();
@@ -48,12 +50,17 @@ test("for the party: who gets which bed, what is carried for all, kept things st
   const trip = await ownTrip(page, "Shared out");
   await page.goto(`/trips/${trip.id}/choose/4`);
   await page.getByRole("button", { name: "for the party" }).click();
-  await expect(headline(page)).toHaveText(/^\d+ g for both of you, everyone warm: \d+ g lighter than as packed\.$/, {
-    timeout: 20_000,
-  });
+  await expect(headline(page)).toHaveText(
+    /^\d+ g for both of you, everyone warm: \d+ g lighter than as packed\.$/,
+    {
+      timeout: 20_000,
+    },
+  );
   await page.getByLabel("In reserve for any one, °").fill("6");
   await page.keyboard.press("Tab");
-  await expect(page.getByRole("heading", { name: /^Carried for all: \d+ g/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("heading", { name: /^Carried for all: \d+ g/ })).toBeVisible({
+    timeout: 30_000,
+  });
   await expect(page.getByText(/^(Nothing lighter holds: proven|Not proven yet)/)).toBeVisible();
   const axe = await new AxeBuilder({ page }).analyze();
   expect(axe.violations).toEqual([]);
@@ -77,4 +84,56 @@ test("for the party: who gets which bed, what is carried for all, kept things st
   await page.getByLabel("In reserve for any one, °").fill("90");
   await page.keyboard.press("Tab");
   await expect(page.getByRole("alert").first()).toContainText("asked.reserveK");
+});
+
+test("what to buy is ranked over trips and log or lows that are typed, by price too, and what could go is told", async ({
+  page,
+}) => {
+  const trip = await ownTrip(page, "Season");
+  await page.goto(`/trips/${trip.id}/choose/4`);
+  await page.getByRole("button", { name: "what to buy" }).click();
+  await expect(page.getByText(/^Of \d+ nights (all|\d+) hold for /)).toBeVisible({ timeout: 20_000 });
+  await page.getByRole("button", { name: "lows I type" }).click();
+  await page.getByLabel("Lows, °C, one for each night").fill("-20 cold");
+  await expect(headline(page)).toHaveText("A low is not a number.");
+  await page.getByLabel("Lows, °C, one for each night").fill("-30 -30 -42");
+  await page.getByLabel("Bed at most, g").fill("2500");
+  await expect(headline(page)).toHaveText(/ raises? /, { timeout: 30_000 });
+  const list = page.getByRole("region", { name: "What to buy" });
+  for (const price of await list.getByLabel(/^Price of /).all()) await price.fill("300");
+  await list.getByRole("button", { name: "coin", exact: true }).click();
+  await expect(list.getByText(/nights a hundred coins/).first()).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "What could go" }).getByText(/^In none of \d+ beds|not done in time/),
+  ).toBeVisible({
+    timeout: 40_000,
+  });
+  const axe = await new AxeBuilder({ page }).analyze();
+  expect(axe.violations).toEqual([]);
+});
+
+test("clothes by day: every day dressed in the lightest, packed in a press, and one step takes it back", async ({
+  page,
+}) => {
+  const trip = await ownTrip(page, "Clothes", "Brenholt weekend", true);
+  await page.goto(`/trips/${trip.id}/choose/1`);
+  await page.getByRole("button", { name: "clothes by day" }).click();
+  await expect(headline(page)).toHaveText(
+    /^\d+ g of clothes dress every day .+: \d+ g lighter than as packed\.$/,
+    {
+      timeout: 30_000,
+    },
+  );
+  const told = await page.getByRole("row").nth(1).getByRole("cell").nth(1).innerText();
+  const axe = await new AxeBuilder({ page }).analyze();
+  expect(axe.violations).toEqual([]);
+  await page.getByRole("button", { name: "Pack these and dress every day" }).click();
+  await saved(page);
+  // The day then goes as it was told.
+  await expect(page).toHaveURL(/\/day\/1$/);
+  await expect(page.getByRole("img", { name: told.trim() }).first()).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await saved(page);
+  const kept = (await workspace(page)).trips.find((t) => t.id === trip.id);
+  expect(kept?.uses.length).toBe(trip.uses.length);
 });

@@ -57,17 +57,17 @@ public sealed record SeasonNights(IReadOnlyList<SeasonNight> Nights, int LeftOut
 /// <summary>What is asked of a season.</summary>
 /// <param name="Place">Where lows that are typed are slept; its first low and its sleepers are not looked at.</param>
 /// <param name="TypedLowsC">Lows in place of trips and log, °C, −60 to 20, at most 100; empty for trips and log.</param>
-/// <param name="Winter">Only nights of the winter that begins in this year; null for all.</param>
-/// <param name="MostG">The heaviest bed that one is ready to carry, g, 200–30 000; null for the heaviest that is packed on a trip.</param>
 /// <param name="LeftAtHome">Things that may not be taken.</param>
 /// <param name="Schools">Ways of sleeping to keep to.</param>
+/// <param name="Winter">Only nights of the winter that begins in this year; null for all.</param>
+/// <param name="MostG">The heaviest bed that one is ready to carry, g, 200–30 000; null for the heaviest that is packed on a trip.</param>
 public sealed record SeasonAsked(
     TableAsked Place,
     IReadOnlyList<double> TypedLowsC,
-    int? Winter,
-    double? MostG,
     IReadOnlyList<Guid> LeftAtHome,
-    ChoiceSchools Schools
+    ChoiceSchools Schools,
+    int? Winter = null,
+    double? MostG = null
 )
 {
     /// <summary>Where nothing is packed on any trip, the heaviest bed that one is ready to carry, g (assumption).</summary>

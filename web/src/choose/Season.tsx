@@ -214,8 +214,22 @@ export function Season(props: {
               <p className="mt-1 text-[14px] text-soft">Type a price to rank by what a coin does.</p>
             )}
             <ol className="mt-1 divide-y divide-line border-line border-t">
-              {sorted.map((b) => (
-                <BuyRow key={keyOf(b)} buy={b} selected={b === shown} onSelect={() => setPicked(keyOf(b))} />
+              {sorted.map((b, n) => (
+                <BuyRow
+                  key={keyOf(b)}
+                  buy={b}
+                  // A price is typed where the piece stands alone, or first.
+                  toPrice={b.pieces.filter(
+                    (p) =>
+                      b.pieces.length === 1 ||
+                      !sorted.some(
+                        (other, m) =>
+                          other.pieces.some((q) => q.id === p.id) && (other.pieces.length === 1 || m < n),
+                      ),
+                  )}
+                  selected={b === shown}
+                  onSelect={() => setPicked(keyOf(b))}
+                />
               ))}
             </ol>
           </section>
@@ -258,7 +272,18 @@ function headline(buys: Buys, best: SeasonBuy | null, mass: (g: number) => strin
     : `${nights(all - held)} do not hold, and no three plain pieces raise one.`;
 }
 
-function BuyRow({ buy, selected, onSelect }: { buy: SeasonBuy; selected: boolean; onSelect: () => void }) {
+function BuyRow({
+  buy,
+  toPrice,
+  selected,
+  onSelect,
+}: {
+  buy: SeasonBuy;
+  /** Pieces whose price is typed here. */
+  toPrice: SeasonBuy["pieces"];
+  selected: boolean;
+  onSelect: () => void;
+}) {
   const { prices, set } = useSettings();
   const w = useWrite();
   const price = (id: string, value: number | null) => {
@@ -290,22 +315,25 @@ function BuyRow({ buy, selected, onSelect }: { buy: SeasonBuy; selected: boolean
           .
         </span>
       </button>
-      {buy.pieces.length === 1 &&
-        buy.pieces.map((p) => (
-          <div key={p.id} className="mt-1 w-28 print:hidden">
-            <NumberField
-              label={`Price of ${p.name}`}
-              hideLabel
-              optional
-              placeholder="price"
-              value={prices[p.id] ?? null}
-              unit={plain("")}
-              places={0}
-              path={`prices.${p.id}`}
-              onChange={(v) => price(p.id, v)}
-            />
-          </div>
-        ))}
+      {toPrice.length > 0 && (
+        <div className="mt-1 flex flex-wrap gap-2 print:hidden">
+          {toPrice.map((p) => (
+            <div key={p.id} className={buy.pieces.length === 1 ? "w-28" : "w-40"}>
+              <NumberField
+                label={`Price of ${p.name}`}
+                hideLabel={buy.pieces.length === 1}
+                optional
+                placeholder="price"
+                value={prices[p.id] ?? null}
+                unit={plain("")}
+                places={0}
+                path={`prices.${p.id}`}
+                onChange={(v) => price(p.id, v)}
+              />
+            </div>
+          ))}
+        </div>
+      )}
     </li>
   );
 }
