@@ -16,6 +16,8 @@ public class ChooseBench
     private TripRun eighty = null!,
         small = null!;
 
+    private List<TripRun> party = null!;
+
     [GlobalSetup]
     public void Setup()
     {
@@ -25,6 +27,7 @@ public class ChooseBench
             .ToList();
         // Every kind as often as the library has it.
         eighty = RunOf([.. Enumerable.Range(0, 80).Select(n => usual[n * usual.Count / 80])], 7);
+        party = PartyOf([.. Enumerable.Range(0, 150).Select(n => usual[n * usual.Count / 150])]);
         small = RunOf(
             [
                 .. usual.Where(i => i.Kind == ItemKind.Pad).Take(2),
@@ -64,6 +67,51 @@ public class ChooseBench
         ).With(new Outfit(Guid.Empty, SleepSystem.Empty, [], [], [], [], DryPlan.Plain));
         return new(new(new(trip, new Closet(items), null), Sleeper.StandardWoman), trip.Outfits[0]);
     }
+
+    private static List<TripRun> PartyOf(List<KitItem> items)
+    {
+        Sleeper[] people =
+        [
+            Sleeper.StandardWoman with
+            {
+                Id = Guid.NewGuid(),
+            },
+            Sleeper.StandardMan with
+            {
+                Id = Guid.NewGuid(),
+            },
+            Sleeper.StandardWoman with
+            {
+                Id = Guid.NewGuid(),
+                MassKg = 58,
+            },
+        ];
+        var trip = RunOf(items, 7).Trip;
+        foreach (var person in people)
+            trip = trip.With(new Outfit(person.Id, SleepSystem.Empty, [], [], [], [], DryPlan.Plain));
+        trip = trip with { Members = [.. trip.Members.Where(m => m.SleeperId != Guid.Empty)] };
+        var context = new Ermine.Core.Nights.TripContext(trip, new Closet(items), null);
+        return [.. people.Select(p => new TripRun(new(context, p), trip.Outfits.First(o => o.SleeperId == p.Id)))];
+    }
+
+    /// <summary>Three people and 150 things, in ten seconds: what the best way is over its bound.</summary>
+    [Benchmark]
+    public double PartyOfThreeIn10s()
+    {
+        var chosen = ChooseForParty.Best(party, PartyAsked.Plain, within: TimeSpan.FromSeconds(10));
+        return chosen.AddsG / (chosen.Proof.LeastG ?? double.NaN);
+    }
+
+    /// <summary>Five lows, everything that is weighed alone and together.</summary>
+    [Benchmark]
+    public SeasonBuys WhatToBuyForFiveLows() =>
+        WhatToBuy.For(
+            Sleeper.StandardWoman,
+            eighty.Closet,
+            new([], 0, null),
+            new(new(Surface.SeasonalSnow, Shelter.DoubleWall, 5), [-5, -12, -19, -26, -33], [], new(), MostG: 3000),
+            new Dictionary<Guid, double>()
+        );
 
     [Benchmark]
     public Choice LightestOfEightyProven() => Choose.Best(eighty, ChoiceAsked.Plain);
