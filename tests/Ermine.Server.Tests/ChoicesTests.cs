@@ -154,10 +154,13 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
         var party = events[^1]["party"]!;
         var people = party["people"]!.AsArray();
         Assert.Equal(trip["members"]!.AsArray().Count, people.Count);
-        Assert.True((double)party["proof"]!["leastG"]! <= (double)party["addsG"]! + 0.1);
-        foreach (var (n, person) in people.Index())
+        // Where time ends early some may have no bed yet.
+        var slept = people.Index().Where(p => p.Item!["bed"] is not null).ToList();
+        Assert.NotEmpty(slept);
+        Assert.True(slept.Count < people.Count || (double)party["proof"]!["leastG"]! <= (double)party["addsG"]! + 0.1);
+        foreach (var (n, person) in slept)
             trip.Lay(n, person!["bed"]!["system"]!);
-        foreach (var (n, person) in people.Index())
+        foreach (var (n, person) in slept)
         {
             var plan = await app.Post(
                 "/api/plan",

@@ -4,6 +4,7 @@ import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { NightMarks } from "./NightMarks";
 import type { ChosenBed } from "./useChoice";
+import { PinOrLeave } from "./Wishes";
 
 /** One bed: what is in it and what for, night by night, and what can be done with it. */
 export function Chosen(props: {
@@ -44,7 +45,6 @@ export function Chosen(props: {
       <ul className="mt-3 border-line border-t">
         {things.map((item) => {
           const without = props.without.find((l) => l.itemId === item.id);
-          const pinned = props.pinned.includes(item.id);
           return (
             <li key={item.id} className="border-line border-b py-1.5">
               <div className="flex items-baseline justify-between gap-2">
@@ -66,23 +66,11 @@ export function Chosen(props: {
                         ? ""
                         : "comes in"}
                 </span>
-                <span className="flex gap-1 print:hidden">
-                  <button
-                    type="button"
-                    aria-pressed={pinned}
-                    className="min-h-11 rounded px-2 underline aria-pressed:bg-ice-wash aria-pressed:font-semibold aria-pressed:no-underline sm:min-h-8"
-                    onClick={() => props.onPin(item.id)}
-                  >
-                    {pinned ? "pinned" : "pin"}
-                  </button>
-                  <button
-                    type="button"
-                    className="min-h-11 rounded px-2 underline sm:min-h-8"
-                    onClick={() => props.onLeave(item.id)}
-                  >
-                    leave at home
-                  </button>
-                </span>
+                <PinOrLeave
+                  pinned={props.pinned.includes(item.id)}
+                  onPin={() => props.onPin(item.id)}
+                  onLeave={() => props.onLeave(item.id)}
+                />
               </div>
             </li>
           );

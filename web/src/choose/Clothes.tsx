@@ -10,6 +10,7 @@ import { useWorkspace } from "../state/workspace";
 import { useWrite, write } from "../units/units";
 import { and, dayVerdicts, doing } from "../units/words";
 import { dressedIn } from "./packing";
+import { PinOrLeave, Wishes } from "./Wishes";
 
 type Chosen = Schema["ClothesChosen"];
 
@@ -90,22 +91,12 @@ export function Clothes({
             with an hour’s wait nobody planned
           </button>
         </div>
-        {(asked.pinned.length > 0 || asked.leftAtHome.length > 0) && (
-          <p className="mb-3 flex flex-wrap items-center gap-1.5 text-[14px] print:hidden">
-            {(["pinned", "leftAtHome"] as const).flatMap((list) =>
-              asked[list].map((id) => (
-                <button
-                  key={id}
-                  type="button"
-                  className={`min-h-11 rounded-full border px-3 sm:min-h-8 ${list === "pinned" ? "border-ice" : "border-edge text-soft"}`}
-                  onClick={() => setAsked({ ...asked, [list]: asked[list].filter((p) => p !== id) })}
-                >
-                  {list === "pinned" ? "pinned" : "at home"}: {nameOf(id)} ×
-                </button>
-              )),
-            )}
-          </p>
-        )}
+        <Wishes
+          pinned={asked.pinned}
+          leftAtHome={asked.leftAtHome}
+          onUnpin={(id) => setAsked({ ...asked, pinned: toggled(asked.pinned, id) })}
+          onBack={(id) => setAsked({ ...asked, leftAtHome: toggled(asked.leftAtHome, id) })}
+        />
         {query.isFetching && chosen && (
           <p className="text-[14px]" role="status">
             Dressing every day anew…
@@ -166,29 +157,17 @@ export function Clothes({
                         ? "the days as they are played need it"
                         : `without it day ${p.night + 1} is too ${p.tooCold ? "cold" : "warm"}, ${p.hour == null ? "" : `${clock(p.hour)}, `}${p.unplanned ? "waiting unplanned" : doing[blocks.get(p.blockId ?? "")?.activity ?? "own"]}`}
                     </span>
-                    <span className="flex gap-1 print:hidden">
-                      <button
-                        type="button"
-                        aria-pressed={asked.pinned.includes(p.itemId)}
-                        className="min-h-11 rounded px-2 underline aria-pressed:bg-ice-wash aria-pressed:font-semibold aria-pressed:no-underline sm:min-h-8"
-                        onClick={() => setAsked({ ...asked, pinned: toggled(asked.pinned, p.itemId) })}
-                      >
-                        {asked.pinned.includes(p.itemId) ? "pinned" : "pin"}
-                      </button>
-                      <button
-                        type="button"
-                        className="min-h-11 rounded px-2 underline sm:min-h-8"
-                        onClick={() =>
-                          setAsked({
-                            ...asked,
-                            leftAtHome: toggled(asked.leftAtHome, p.itemId),
-                            pinned: asked.pinned.filter((id) => id !== p.itemId),
-                          })
-                        }
-                      >
-                        leave at home
-                      </button>
-                    </span>
+                    <PinOrLeave
+                      pinned={asked.pinned.includes(p.itemId)}
+                      onPin={() => setAsked({ ...asked, pinned: toggled(asked.pinned, p.itemId) })}
+                      onLeave={() =>
+                        setAsked({
+                          ...asked,
+                          leftAtHome: toggled(asked.leftAtHome, p.itemId),
+                          pinned: asked.pinned.filter((id) => id !== p.itemId),
+                        })
+                      }
+                    />
                   </div>
                 )}
               </li>

@@ -7,9 +7,10 @@ import { Segments } from "../parts/Segments";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, toSi, type Units, units, useSettings, useWrite, write } from "../units/units";
-import { and, shelters, surfaces } from "../units/words";
+import { shelters, surfaces } from "../units/words";
 import { PlaceFields, placeOf } from "./PlaceFields";
 import { Proof } from "./Proof";
+import { Spare } from "./Spare";
 import { StepBars } from "./StepBars";
 import { type ChoiceAsked, useChoice } from "./useChoice";
 
@@ -17,12 +18,17 @@ type Buys = Schema["SeasonBuys"];
 type SeasonBuy = Schema["SeasonBuy"];
 type By = "nights" | "grams" | "coin";
 
-const orders: Record<By, (b: SeasonBuy) => [number, number]> = {
-  nights: (b) => [b.raised.length, b.savedG],
-  grams: (b) => [b.savedG, b.raised.length],
+/** Of as many nights, and of grams, fewer things come first: each thing more saves something. */
+const orders: Record<By, (b: SeasonBuy) => number[]> = {
+  nights: (b) => [b.raised.length, -b.pieces.length, b.savedG],
+  grams: (b) => [-b.pieces.length, b.savedG, b.raised.length],
   coin: (b) => [b.raisedPerHundred ?? -1, b.savedPerHundred ?? -1],
 };
-const names = (b: SeasonBuy) => and(b.pieces.map((p) => p.name));
+const inOrder = (by: By) => (a: SeasonBuy, b: SeasonBuy) => {
+  const other = orders[by](a);
+  return orders[by](b).reduce((found, value, n) => found || value - (other[n] ?? 0), 0);
+};
+const names = (b: SeasonBuy) => b.pieces.map((p) => p.name).join(" + ");
 const nights = (n: number) => (n === 1 ? "1 night" : `${n} nights`);
 
 /** Typed lows, °C; null where something in them is no number. */
@@ -55,7 +61,7 @@ export function Season(props: {
   const [by, setBy] = useState<By>("nights");
   const [picked, setPicked] = useState<string | null>(null);
   const season = useChoice("season");
-  const { ask, buys } = season;
+  const { ask } = season;
   const { temperature } = w.u;
   const lows = useMemo(() => lowsOf(text, temperature), [text, temperature]);
   const asked = useMemo(
@@ -69,6 +75,8 @@ export function Season(props: {
     }),
     [place, typed, lows, winter, mostG, props.asked.leftAtHome, props.asked.schools],
   );
+  // What no longer answers what is asked is not shown.
+  const buys = season.problem || (typed && !lows?.length) ? null : season.buys;
   const answerable = !props.waits && (!typed || (lows !== null && lows.length > 0));
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a price alone is ranked by what is known already
@@ -89,12 +97,7 @@ export function Season(props: {
     answerable && !season.running && (buys?.nights.length ?? 0) > 0,
   );
 
-  const sorted = [...(buys?.buys ?? [])]
-    .map((b) => priced(b, prices))
-    .sort((a, b) => {
-      const [x, y] = [orders[by](a), orders[by](b)];
-      return y[0] - x[0] || y[1] - x[1];
-    });
+  const sorted = (buys?.buys ?? []).map((b) => priced(b, prices)).sort(inOrder(by));
   const keyOf = (b: SeasonBuy) => b.pieces.map((p) => p.id).join();
   const shown = sorted.find((b) => keyOf(b) === picked) ?? sorted[0] ?? null;
   const held = buys?.owned.filter((o) => o.held).reduce((n, o) => n + o.step.nights.length, 0) ?? 0;
@@ -367,64 +370,5 @@ function Changes({ buys, buy }: { buys: Buys; buy: SeasonBuy }) {
       {less.length > 0 && `; leave ${less.map(name).join(", ")}`}. {w.mass(Math.round(then.grams ?? 0))}
       {before.grams != null && ` in place of ${w.mass(Math.round(before.grams))}`}.
     </p>
-  );
-}
-
-/** What could be sold, and what could be left at home. */
-function Spare(props: { spare: Schema["SeasonSpare"] | null; waits: boolean; nothing: boolean }) {
-  const { spare } = props;
-  const items = useWorkspace((s) => s.items);
-  const w = useWrite();
-  if (props.nothing) return null;
-  const groups = spare
-    ? ([
-        ["Could be sold or lent", spare.spare.filter((t) => t.onTrips.length === 0)],
-        ["Could be left at home", spare.spare.filter((t) => t.onTrips.length > 0)],
-      ] as const)
-    : [];
-  return (
-    <section className="mt-6" aria-label="What could go">
-      <h2 className="text-xl">What could go</h2>
-      {!spare || props.waits ? (
-        <p className="text-[14px] text-soft" role="status">
-          Drawing every line of the season…
-        </p>
-      ) : !spare.proof.proven ? (
-        <p className="text-[14px]">
-          The lines were not done in time, so nothing is said to be spare. Leave more at home in “for one of
-          you”, or take one winter.
-        </p>
-      ) : spare.spare.length === 0 ? (
-        <p className="text-[14px]">Everything you own for the night is in some bed of a line.</p>
-      ) : (
-        <>
-          <p className="text-[14px] text-soft">
-            In none of {spare.beds} beds on the lines of your nights, and five degrees beyond. Clothes, worn
-            by day, are not judged here, nor what others would need.
-          </p>
-          {groups.map(
-            ([title, things]) =>
-              things.length > 0 && (
-                <div key={title} className="mt-2">
-                  <h3 className="font-semibold">{title}</h3>
-                  <ul className="divide-y divide-line">
-                    {things.map((t) => (
-                      <li key={t.itemId} className="flex items-baseline justify-between gap-3 py-1">
-                        <span className="min-w-0">
-                          {items[t.itemId]?.name ?? "a thing that is gone"}
-                          {t.onTrips.length > 0 && (
-                            <span className="block text-[13px] text-soft">goes on {and(t.onTrips)}</span>
-                          )}
-                        </span>
-                        <span className="shrink-0 text-soft">{w.mass(t.massG)}</span>
-                      </li>
-                    ))}
-                  </ul>
-                </div>
-              ),
-          )}
-        </>
-      )}
-    </section>
   );
 }

@@ -1,9 +1,9 @@
 import type { Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { Segments } from "../parts/Segments";
-import { useWorkspace } from "../state/workspace";
 import { units, useWrite } from "../units/units";
 import type { ChoiceAsked } from "./useChoice";
+import { Wishes } from "./Wishes";
 
 const schools: [keyof ChoiceAsked["schools"], string][] = [
   ["noBarrier", "no vapour barrier"],
@@ -43,7 +43,6 @@ export function Wanted(props: {
 }) {
   const { asked, onAsked } = props;
   const w = useWrite();
-  const items = useWorkspace((s) => s.items);
   const byChance = asked.chance != null;
   return (
     <div className="space-y-3 print:hidden">
@@ -114,30 +113,12 @@ export function Wanted(props: {
           </button>
         ))}
       </fieldset>
-      {(asked.pinned.length > 0 || asked.leftAtHome.length > 0) && (
-        <p className="flex flex-wrap items-center gap-1.5 text-[14px]">
-          {asked.pinned.map((id) => (
-            <button
-              key={id}
-              type="button"
-              className="min-h-11 rounded-full border border-ice px-3 sm:min-h-8"
-              onClick={() => onAsked({ pinned: asked.pinned.filter((p) => p !== id) })}
-            >
-              pinned: {items[id]?.name} ×
-            </button>
-          ))}
-          {asked.leftAtHome.map((id) => (
-            <button
-              key={id}
-              type="button"
-              className="min-h-11 rounded-full border border-edge px-3 text-soft sm:min-h-8"
-              onClick={() => onAsked({ leftAtHome: asked.leftAtHome.filter((p) => p !== id) })}
-            >
-              at home: {items[id]?.name} ×
-            </button>
-          ))}
-        </p>
-      )}
+      <Wishes
+        pinned={asked.pinned}
+        leftAtHome={asked.leftAtHome}
+        onUnpin={(id) => onAsked({ pinned: asked.pinned.filter((p) => p !== id) })}
+        onBack={(id) => onAsked({ leftAtHome: asked.leftAtHome.filter((p) => p !== id) })}
+      />
     </div>
   );
 }
