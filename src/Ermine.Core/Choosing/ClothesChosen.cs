@@ -50,7 +50,7 @@ public sealed record DayGoes(DayVerdict Verdict, int Cold, int Hot);
 /// <param name="Then">How it goes in them.</param>
 /// <param name="Everything">How it goes in the best of all that is free.</param>
 /// <param name="Now">How it goes as it is dressed now.</param>
-/// <param name="UnplannedHolds">An hour of waiting at its worst moment is borne; null where nothing is done out of doors.</param>
+/// <param name="UnplannedHolds">An hour of waiting at its worst moment is borne; null where nothing is done out of doors, or it was not asked.</param>
 public sealed record ClothesDay(
     int Night,
     Guid NightId,

@@ -9,7 +9,7 @@ namespace Ermine.Core.Choosing;
 /// <summary>A day dressed and played.</summary>
 /// <param name="Night">The night it ends in, from 0.</param>
 /// <param name="Dressed">The day.</param>
-/// <param name="UnplannedHolds">An hour of waiting at its worst moment is borne; null where nothing is done out of doors.</param>
+/// <param name="UnplannedHolds">An hour of waiting at its worst moment is borne; null where nothing is done out of doors, or it was not asked.</param>
 /// <param name="NightGoes">How the night after it goes.</param>
 internal sealed record DayOut(int Night, DayDressed Dressed, bool? UnplannedHolds, Verdict? NightGoes);
 

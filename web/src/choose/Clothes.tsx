@@ -104,7 +104,7 @@ export function Clothes({
         )}
         {chosen && chosen.days.length > 0 && (
           <>
-            <DaysTable chosen={chosen} onDay={(n) => go.station("day", n)} />
+            <DaysTable chosen={chosen} waits={asked.unplanned} onDay={(n) => go.station("day", n)} />
             <p className="mt-3 text-[14px] text-soft">
               {write(chosen.looked)} sets of pieces weighed by the balance of every stretch;{" "}
               {chosen.playedOut} dressed and played, with the nights between, in{" "}
@@ -204,16 +204,25 @@ function headline(chosen: Chosen, mass: (g: number) => string, borne: boolean): 
 }
 
 /** Each day in these clothes, as it is dressed now, and in everything one owns. */
-function DaysTable({ chosen, onDay }: { chosen: Chosen; onDay: (night: number) => void }) {
+function DaysTable({
+  chosen,
+  waits,
+  onDay,
+}: {
+  chosen: Chosen;
+  /** An hour that nobody planned is looked at. */
+  waits: boolean;
+  onDay: (night: number) => void;
+}) {
   return (
     <table className="w-full max-w-2xl border-collapse text-left">
       <thead>
         <tr className="border-ink border-b-2 text-[13px] text-soft">
-          <th className="py-1 font-normal">Day</th>
-          <th className="py-1 font-normal">in these</th>
-          <th className="py-1 font-normal">as dressed now</th>
-          <th className="py-1 font-normal">in all you own</th>
-          <th className="py-1 font-normal">an hour’s wait</th>
+          <th className="py-1 pr-3 align-bottom font-normal">Day</th>
+          <th className="py-1 pr-3 align-bottom font-normal">in these</th>
+          <th className="py-1 pr-3 align-bottom font-normal">as dressed now</th>
+          <th className="py-1 pr-3 align-bottom font-normal">in all you own</th>
+          {waits && <th className="py-1 pr-3 align-bottom font-normal">an hour’s wait</th>}
         </tr>
       </thead>
       <tbody>
@@ -230,16 +239,18 @@ function DaysTable({ chosen, onDay }: { chosen: Chosen; onDay: (night: number) =
             </td>
             {[d.then, d.now, d.everything].map((goes, n) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: three columns in their order
-              <td key={n} className={n === 0 ? "font-semibold" : "text-soft"}>
+              <td key={n} className={`pr-3 ${n === 0 ? "font-semibold" : "text-soft"}`}>
                 <span className="flex items-center gap-1.5">
                   <DayMark verdict={goes.verdict} />
                   <span aria-hidden="true">{dayVerdicts[goes.verdict]}</span>
                 </span>
               </td>
             ))}
-            <td className={d.unplannedHolds === false ? "text-ember" : "text-soft"}>
-              {d.unplannedHolds == null ? "not out" : d.unplannedHolds ? "borne" : "chills"}
-            </td>
+            {waits && (
+              <td className={d.unplannedHolds === false ? "text-ember" : "text-soft"}>
+                {d.unplannedHolds == null ? "not out" : d.unplannedHolds ? "borne" : "chills"}
+              </td>
+            )}
           </tr>
         ))}
       </tbody>
