@@ -89,7 +89,7 @@ public sealed class LightestClothes
     {
         while (!IsOver(SoughtFor))
         {
-            uint[] sets = [.. parts.Select(p => p.Lightest.Set)];
+            uint[] sets = [.. parts.Select(p => p.Lightest)];
             List<Garment> pieces = [.. parts.Zip(sets).SelectMany(p => p.First.Pool.In(p.Second))];
             if (trials.Try(pieces, out var failed) is { } days)
                 return new(days, pieces);

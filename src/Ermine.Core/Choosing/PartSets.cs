@@ -7,7 +7,7 @@ internal sealed class PartSets
 {
     private readonly bool borne;
     private readonly List<uint> failed = [];
-    private readonly List<(double Cost, uint Set)> byCost;
+    private readonly List<uint> byCost;
     private int at;
 
     /// <summary>Weighs them.</summary>
@@ -35,9 +35,8 @@ internal sealed class PartSets
                 .Range(0, pool.Sets)
                 .Select(s => (uint)s)
                 .Where(s => (s & always) == always && IsRight(s))
-                .Select(s => (pool.In(s).Sum(cost), s))
-                .OrderBy(s => s.Item1)
-                .ThenBy(s => System.Numerics.BitOperations.PopCount(s.s)),
+                .OrderBy(s => pool.In(s).Sum(cost))
+                .ThenBy(System.Numerics.BitOperations.PopCount),
         ];
     }
 
@@ -49,7 +48,7 @@ internal sealed class PartSets
     private uint All { get; }
 
     /// <summary>The lightest that is not ruled out; everything where all others are.</summary>
-    public (double Cost, uint Set) Lightest => at < byCost.Count ? byCost[at] : (double.PositiveInfinity, All);
+    public uint Lightest => at < byCost.Count ? byCost[at] : All;
 
     /// <summary>Rules out a set and all sets within it; false where it is everything.</summary>
     public bool RuleOut(uint set)
@@ -57,7 +56,7 @@ internal sealed class PartSets
         if (set == All)
             return false;
         failed.Add(set);
-        while (at < byCost.Count && failed.Exists(f => (byCost[at].Set & ~f) == 0))
+        while (at < byCost.Count && failed.Exists(f => (byCost[at] & ~f) == 0))
             at++;
         return true;
     }
