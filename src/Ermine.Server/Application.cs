@@ -84,6 +84,7 @@ internal static class Application
         EndCalculators.Map(api);
         Loads.Map(api);
         Choices.Map(api);
+        TakenAlong.Map(api);
         ChanceCalculators.Map(api);
         Logs.Map(app, api);
         Entries.Map(api);

@@ -56,6 +56,7 @@ public class ArchitectureTests
         "Answers",
         "Choosing",
         "Learning",
+        "Trail",
         "Entry",
     ];
 

@@ -158,6 +158,9 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
         var slept = people.Index().Where(p => p.Item!["bed"] is not null).ToList();
         Assert.NotEmpty(slept);
         Assert.True(slept.Count < people.Count || (double)party["proof"]!["leastG"]! <= (double)party["addsG"]! + 0.1);
+        // Who has none yet may have lain in what another was given.
+        foreach (var n in Enumerable.Range(0, people.Count).Except(slept.Select(p => p.Index)))
+            trip.Lay(n, new JsonObject { ["layers"] = new JsonArray() });
         foreach (var (n, person) in slept)
             trip.Lay(n, person!["bed"]!["system"]!);
         foreach (var (n, person) in slept)

@@ -125,6 +125,9 @@ public sealed class FuzzTests
                 new JsonObject { ["pinned"] = new JsonArray(), ["leftAtHome"] = Asked()["leftAtHome"]!.DeepClone() }
             ),
             ["/api/plan/dry"] = plan,
+            ["/api/plan/cards"] = plan,
+            ["/api/plan/tonight"] = plan,
+            ["/api/plan/party-sheet"] = plan,
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),
             ["/api/plan/dress"] = With("day", 3),

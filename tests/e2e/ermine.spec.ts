@@ -129,6 +129,8 @@ test("a hammock hangs: its underquilt counts, and taking it away is told", async
   await expect(page.getByText("Gaps at the ends of the underquilt")).toBeVisible();
   await page.getByLabel("A cover keeps the wind off below").check();
   await page.keyboard.press("Escape");
+  // Closed, the menu hands the keyboard back: what is pressed before that would go to it.
+  await expect(page.getByRole("button", { name: /hammock, gaps/ })).toBeFocused();
   await layers(page).getByRole("button", { name: /Short foam mat/ }).focus();
   await page.keyboard.press("Delete");
   await layers(page).getByRole("button", { name: /Underquilt, winter/ }).focus();

@@ -79,25 +79,22 @@ public sealed record TurnOf(NightOdds FromWarm, NightOdds ToNoGo)
     public static TurnOf? Night(TripRun run, int night)
     {
         if (
-            run[night].Slept is not { Worn: { } worn, Lines: { } lines }
-            || run.Context.Weather(night) is not { } weather
+            run.Context.Weather(night) is not { } weather
+            || NightTurns.Of(run[night].Slept, weather.Low.PlanFor) is not { } turns
         )
             return null;
         var offset = run.Model.Sleeper.Offset.Mean;
-        var low = weather.Low.PlanFor.Celsius;
-        var danger = lines.Danger;
-        return new(
-            Odds(Math.Max(At(lines.Body), Steady(Threshold.Limit)), At(lines.Feet)),
-            Odds(Math.Max(At(danger.Body), Steady(Threshold.Extreme)), At(danger.Feet))
-        );
+        return new(Odds(turns.FromWarm), Odds(turns.ToNoGo));
 
         // Lines are of this sleeper; the turn is of one who is as the model.
-        NightOdds Odds(double body, double feet) =>
-            new(weather.Low.CampLow.Celsius, weather.Low.SigmaK, body + offset, weather.Low.CampMembers, feet);
-
-        // The low of the night at which a threshold no longer holds in its coldest hours, in whatever is then slept in.
-        double Steady(Threshold threshold) =>
-            worn.Night.Coldest().Max(c => At(worn.Line(c.Stack, threshold)) - (c.Low.Celsius - low));
+        NightOdds Odds(BodyAndFeet line) =>
+            new(
+                weather.Low.CampLow.Celsius,
+                weather.Low.SigmaK,
+                At(line.Body) + offset,
+                weather.Low.CampMembers,
+                At(line.Feet!)
+            );
     }
 
     /// <summary>A line as a number that compares: past every temperature it is infinite.</summary>

@@ -12,7 +12,7 @@ namespace Ermine.Core.Choosing;
 /// Ranks changes to one night, singly and in pairs, from what is owned and what can be done. All are ranked by what they would hold to as
 /// things lie this evening; for those that are shown the trip is run again, so that each says what the plan will say after it.
 /// </summary>
-public sealed partial class Fixes
+public sealed class Fixes
 {
     /// <summary>A fix gains at least this, K.</summary>
     public const double WorthMentioning = 0.3;
@@ -32,6 +32,7 @@ public sealed partial class Fixes
     private readonly Temperature? low;
     private readonly Outcome now;
     private readonly BodyAndFeet asThingsLie;
+    private readonly NightChanges changes;
 
     private Fixes(TripRun run, int night)
     {
@@ -39,6 +40,7 @@ public sealed partial class Fixes
         (system, bedtime, low) = (run.SystemOf(night), run.BedtimeOf(night), run.LowOf(night));
         now = Outcome.Of(run, night);
         asThingsLie = AsThingsLie(system);
+        changes = new(run, night, run.Context.FreeFor(run.Outfit));
     }
 
     /// <summary>Worthwhile changes: those that close the gap first, lightest first; then the others by what they gain.</summary>
@@ -143,9 +145,10 @@ public sealed partial class Fixes
     /// <summary>Everything that can be changed by itself and would help body or feet as things lie this evening.</summary>
     private List<Candidate> Singles() =>
         [
-            .. Things()
+            .. changes
+                .Things()
                 .Select(t => Weigh([t.Part], t.System, t.Apply))
-                .Concat(Doing().Select(d => Weigh([d.Part], d.Bedtime)))
+                .Concat(changes.Doing().Select(d => Weigh([d.Part], d.Apply(bedtime))))
                 .OfType<Candidate>()
                 .Where(c => c.Helps >= WorthMentioning),
         ];

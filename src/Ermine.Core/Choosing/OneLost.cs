@@ -48,6 +48,19 @@ public static class OneLostAtATime
     /// <summary>Losses shown.</summary>
     public const int Most = 12;
 
+    /// <summary>A thing that has failed: a pad gone flat, a barrier torn.</summary>
+    /// <param name="item">The thing as it was.</param>
+    public static KitItem Broken(KitItem item) =>
+        item.Kind == ItemKind.Pad
+            ? item with
+            {
+                LoftFactor = LeakingPad * item.LoftFactor,
+            }
+            : item with
+            {
+                Cover = item.Cover.Half(),
+            };
+
     /// <summary>Single losses, worst first.</summary>
     public static IReadOnlyList<OneLost> Of(TripRun run)
     {
@@ -173,17 +186,7 @@ public static class OneLostAtATime
                     }
                 );
             case Mishap.Fails:
-                var broken =
-                    item.Kind == ItemKind.Pad
-                        ? item with
-                        {
-                            LoftFactor = LeakingPad * item.LoftFactor,
-                        }
-                        : item with
-                        {
-                            Cover = item.Cover.Half(),
-                        };
-                return run.With(run.Closet.With([broken]));
+                return run.With(run.Closet.With([Broken(item)]));
             default:
                 SleepSystem Without(SleepSystem s) => SystemChange.Keep(s, i => i.Id != item.Id, run.Closet);
                 return run.With(

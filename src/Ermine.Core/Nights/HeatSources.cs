@@ -105,6 +105,16 @@ public static class HeatSources
         ),
     ];
 
+    /// <summary>A source as it is usually taken, at an hour.</summary>
+    /// <param name="kind">One of <see cref="Library"/>.</param>
+    /// <param name="hour">When, in hours from the midnight before the evening.</param>
+    public static NightEvent Usual(NightEventKind kind, double hour) =>
+        Library.First(s => s.Kind == kind).Usual with
+        {
+            Id = Guid.NewGuid(),
+            Hour = hour,
+        };
+
     /// <summary>The heat that something done brings: one source, or null.</summary>
     /// <param name="done">What is done.</param>
     /// <param name="sleeper">For whom.</param>

@@ -22,7 +22,7 @@ public sealed class HourLines(NightToPlay played, Temperature low)
     private readonly Dictionary<double, (double Skin, double Settled, double Feet)> seen = [];
     private ColdLine? body;
     private ColdLine? feet;
-    private (ColdLine, ColdLine)? danger;
+    private readonly Dictionary<(double, double), (ColdLine, ColdLine)> below = [];
 
     /// <summary>The low at which the skin turns from warm. The verdict may turn earlier, at the limit.</summary>
     public ColdLine Body
@@ -44,15 +44,18 @@ public sealed class HourLines(NightToPlay played, Temperature low)
         }
     }
 
-    /// <summary>The low at which skin and feet reach danger: what the hours say of no-go.</summary>
-    public (ColdLine Body, ColdLine Feet) Danger
+    /// <summary>The lows at which skin and feet fall under a temperature of their own: what the hours say of a verdict.</summary>
+    /// <param name="skinC">Mean skin, °C.</param>
+    /// <param name="feetC">Feet, °C.</param>
+    public (ColdLine Body, ColdLine Feet) Under(double skinC, double feetC)
     {
-        get
+        lock (seen)
         {
-            lock (seen)
-                return danger ??= (
-                    Line(warmer => At(warmer).Skin - Verdicts.DangerBelow),
-                    Line(warmer => At(warmer).Feet - Core.Body.Feet.DangerBelow)
+            return below.TryGetValue((skinC, feetC), out var lines)
+                ? lines
+                : below[(skinC, feetC)] = (
+                    Line(warmer => At(warmer).Skin - skinC),
+                    Line(warmer => At(warmer).Feet - feetC)
                 );
         }
     }

@@ -121,14 +121,14 @@ public static class Days
             : await asking.Of(request, (p, r) => answer(p, r, day));
     }
 
-    /// <summary>A day that a trip does not have.</summary>
-    internal static Fault OutOfTrip(Trip trip, int day) =>
+    /// <summary>A day, or a night, that a trip does not have.</summary>
+    internal static Fault OutOfTrip(Trip trip, int at, string field = "day") =>
         new(
-            "day",
-            $"{day}",
+            field,
+            $"{at}",
             trip.Nights.Count == 0
                 ? "The trip has no nights yet, and so no days: lay out its nights first."
-                : $"Days of this trip count from 0 to {trip.Nights.Count - 1}."
+                : $"{(field == "day" ? "Days" : "Nights")} of this trip count from 0 to {trip.Nights.Count - 1}."
         );
 
     private static Results<Ok<IreqResponse>, ProblemHttpResult> Ireq(IreqRequest request)

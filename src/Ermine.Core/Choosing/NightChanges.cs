@@ -4,16 +4,25 @@ using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Rules;
 using Ermine.Core.Stack;
+using Ermine.Core.Trips;
 
 namespace Ermine.Core.Choosing;
 
-/// <content>What can be changed: things put in, taken for others, turned, closed or hung right, and what can be done.</content>
-public sealed partial class Fixes
+/// <summary>What can be changed about one night: things put in, taken for others, turned, closed or hung right, and what can be done.</summary>
+/// <param name="run">The trip of one person.</param>
+/// <param name="night">Which night, from 0.</param>
+/// <param name="from">What may be put in.</param>
+internal sealed class NightChanges(TripRun run, int night, Closet from)
 {
     /// <summary>What is thinner is not wrapped round the feet, m²K/W (assumption).</summary>
-    public const double WorthWrapping = 0.2;
+    private const double WorthWrapping = 0.2;
 
-    private IEnumerable<(FixPart Part, SleepSystem System, Func<SleepSystem, SleepSystem> Apply)> Things()
+    private readonly Closet closet = run.Closet;
+    private readonly SleepSystem system = run.SystemOf(night);
+    private readonly Bedtime bedtime = run.BedtimeOf(night);
+
+    /// <summary>Changes of what is slept in, with the system after each.</summary>
+    public IEnumerable<(FixPart Part, SleepSystem System, Func<SleepSystem, SleepSystem> Apply)> Things()
     {
         (FixPart, SleepSystem, Func<SleepSystem, SleepSystem>) Of(
             FixKind kind,
@@ -25,7 +34,7 @@ public sealed partial class Fixes
 
         var layers = system.Layers.Where(l => closet.Find(l.ItemId) is not null).ToList();
         var used = layers.Select(l => l.ItemId).ToHashSet();
-        foreach (var (item, reading) in run.Context.FreeFor(run.Outfit).All.Where(t => !used.Contains(t.Item.Id)))
+        foreach (var (item, reading) in from.All.Where(t => !used.Contains(t.Item.Id)))
         {
             if (reading.Insulation is null || !Allowed(item))
                 continue;
@@ -134,34 +143,43 @@ public sealed partial class Fixes
         )
         && (system.Bed.Hammock is not null || item.Kind != ItemKind.Underquilt);
 
-    private IEnumerable<(FixPart Part, Bedtime Bedtime)> Doing()
+    /// <summary>What can be done before or in the night, and how the bedtime is changed by it.</summary>
+    /// <param name="whateverComes">Also what is done against a cool hour, where the night as planned has none.</param>
+    public IEnumerable<(FixPart Part, Func<Bedtime, Bedtime> Apply)> Doing(bool whateverComes = false)
     {
         bool Done(NightEventKind kind) => bedtime.Events.Any(e => e.Kind == kind);
         var coolFrom = run[night].Slept.Hours?.CoolFrom;
         var before = Math.Max(bedtime.InHour, Math.Round(6 * ((coolFrom ?? bedtime.UpHour - 3) - 0.5)) / 6);
         var offered = new List<(NightEvent Event, string Why)>();
-        NightEvent Usual(NightEventKind kind, double hour) =>
-            HeatSources.Library.First(s => s.Kind == kind).Usual with
-            {
-                Id = Guid.NewGuid(),
-                Hour = hour,
-            };
         if (!Done(NightEventKind.Meal))
-            offered.Add((Usual(NightEventKind.Meal, bedtime.InHour - 0.5), "Digesting makes heat for five hours."));
+            offered.Add(
+                (
+                    HeatSources.Usual(NightEventKind.Meal, bedtime.InHour - 0.5),
+                    "Digesting makes heat for five hours."
+                )
+            );
         if (!Done(NightEventKind.HotBottle))
             offered.Add(
-                (Usual(NightEventKind.HotBottle, bedtime.InHour), "Wrapped, at the feet, it warms until midnight.")
+                (
+                    HeatSources.Usual(NightEventKind.HotBottle, bedtime.InHour),
+                    "Wrapped, at the feet, it warms until midnight."
+                )
             );
         if (!Done(NightEventKind.Warmer))
             offered.Add(
                 (
-                    Usual(NightEventKind.Warmer, bedtime.InHour),
+                    HeatSources.Usual(NightEventKind.Warmer, bedtime.InHour),
                     "A pair outside the socks warms the feet for seven hours."
                 )
             );
-        if (coolFrom is not null)
+        if (coolFrom is not null || whateverComes)
         {
-            offered.Add((Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool."));
+            offered.Add(
+                (
+                    HeatSources.Usual(NightEventKind.WarmUp, before),
+                    "Five minutes of muscle work before it turns cool."
+                )
+            );
             foreach (var id in run.Outfit.Along.Where(id => !system.Has(id)))
             {
                 if (
@@ -178,14 +196,11 @@ public sealed partial class Fixes
             }
         }
         foreach (var (done, why) in offered)
-            yield return (new(FixKind.Do, null, null, done, why), bedtime with { Events = [.. bedtime.Events, done] });
+            yield return (new(FixKind.Do, null, null, done, why), b => b with { Events = [.. b.Events, done] });
         if (bedtime.Start != StartState.Warmed)
             yield return (
                 new(FixKind.Do, null, null, null, "Go in warm: feet and body moved until they glow."),
-                bedtime with
-                {
-                    Start = StartState.Warmed,
-                }
+                b => b with { Start = StartState.Warmed }
             );
     }
 
