@@ -25,6 +25,7 @@ const router = createBrowserRouter([
       { path: "trips/:tripId/dry/:night?", lazy: () => import("./dry/DryStation") },
       { path: "trips/:tripId/load/:night?", lazy: () => import("./load/LoadStation") },
       { path: "trips/:tripId/log/:night?", lazy: () => import("./log/LogStation") },
+      { path: "trips/:tripId/take/:night?", lazy: () => import("./take/TakeStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "*", element: <Start /> },
     ],

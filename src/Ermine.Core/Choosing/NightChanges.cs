@@ -153,10 +153,7 @@ internal sealed class NightChanges(TripRun run, int night, Closet from)
         var offered = new List<(NightEvent Event, string Why)>();
         if (!Done(NightEventKind.Meal))
             offered.Add(
-                (
-                    HeatSources.Usual(NightEventKind.Meal, bedtime.InHour - 0.5),
-                    "Digesting makes heat for five hours."
-                )
+                (HeatSources.Usual(NightEventKind.Meal, bedtime.InHour - 0.5), "Digesting makes heat for five hours.")
             );
         if (!Done(NightEventKind.HotBottle))
             offered.Add(
@@ -175,10 +172,7 @@ internal sealed class NightChanges(TripRun run, int night, Closet from)
         if (coolFrom is not null || whateverComes)
         {
             offered.Add(
-                (
-                    HeatSources.Usual(NightEventKind.WarmUp, before),
-                    "Five minutes of muscle work before it turns cool."
-                )
+                (HeatSources.Usual(NightEventKind.WarmUp, before), "Five minutes of muscle work before it turns cool.")
             );
             foreach (var id in run.Outfit.Along.Where(id => !system.Has(id)))
             {

@@ -34,8 +34,9 @@ public sealed record NightTurns(BodyAndFeet FromWarm, BodyAndFeet ToCold, BodyAn
             worn
                 .Night.Coldest()
                 .Select(c =>
-                    worn.Line(c.Stack, threshold) is { Outside: { } at } ? ColdLine.At(at - (c.Low - low))
-                    : worn.Line(c.Stack, threshold)
+                    worn.Line(c.Stack, threshold) is { Outside: { } at }
+                        ? ColdLine.At(at - (c.Low - low))
+                        : worn.Line(c.Stack, threshold)
                 )
                 .Aggregate(ColdLine.Worse);
     }

@@ -30,13 +30,17 @@ public sealed record NightCard(NightAnswer Night, Bedtime Bedtime, IfThen? IfThe
 /// <param name="Lived">How one fares in it; null while the day has no air.</param>
 /// <param name="On">What comes on.</param>
 /// <param name="Off">What comes off.</param>
+/// <param name="Stops">Stops on the way, at which something comes on and off again.</param>
+/// <param name="OnAtStops">What that is.</param>
 public sealed record DayLine(
     double Hour,
     DayBlock Block,
     bool Begins,
     BlockLived? Lived,
     IReadOnlyList<Guid> On,
-    IReadOnlyList<Guid> Off
+    IReadOnlyList<Guid> Off,
+    IReadOnlyList<double> Stops,
+    IReadOnlyList<Guid> OnAtStops
 );
 
 /// <summary>A day as it is taken along.</summary>
@@ -104,36 +108,67 @@ public sealed record DayCard(
         if (DayAnswers.ToPlay(run, night).Day is not { } day)
         {
             foreach (var block in answer.Blocks)
-                yield return new(block.FromHour, block, true, null, [], []);
+                yield return new(block.FromHour, block, true, null, [], [], [], []);
             yield break;
         }
-        var worn = new HashSet<Guid>();
+        IReadOnlyList<Guid> worn = [];
         foreach (var block in day.Blocks)
         {
+            var lived = answer.Played?.Blocks.FirstOrDefault(b => b.BlockId == block.Id);
+            if (day.IsInBed(block))
+            {
+                // What the bed is made of stands on the card of the night.
+                yield return new(block.FromHour, block, true, lived, [], [], [], []);
+                continue;
+            }
             var changes = day
                 .Worn.Where(b => !b.AtHand)
                 .SelectMany(b => new[] { b.FromHour, b.ToHour })
                 .Where(h => h > block.FromHour + Instant && h < block.ToHour - Instant)
                 .Prepend(block.FromHour)
                 .Distinct()
-                .Order();
-            foreach (var hour in changes)
+                .Order()
+                .Select(h => (Hour: h, Worn: WornAt(day, h, block)))
+                .ToList();
+            for (var n = 0; n < changes.Count; n++)
             {
-                List<Guid> now = [.. day.At(hour + Instant, block).Select(w => w.Garment.Item.Id)];
+                var (hour, now) = changes[n];
+                // What comes on at a stop and off after it is said once for all stops of the kind.
+                var stops = new List<double>();
+                IReadOnlyList<Guid> onAtStops = [];
+                while (
+                    n + 2 < changes.Count
+                    && Same(changes[n + 2].Worn, now)
+                    && now.All(changes[n + 1].Worn.Contains)
+                    && changes[n + 1].Worn.Except(now).ToList() is { Count: > 0 } more
+                    && (stops.Count == 0 || Same(more, onAtStops))
+                )
+                {
+                    stops.Add(changes[n + 1].Hour);
+                    onAtStops = more;
+                    n += 2;
+                }
                 var begins = hour == block.FromHour;
-                if (begins || !worn.SetEquals(now))
+                if (begins || stops.Count > 0 || !Same(worn, now))
                     yield return new(
                         hour,
                         block,
                         begins,
-                        answer.Played?.Blocks.FirstOrDefault(b => b.BlockId == block.Id),
-                        [.. now.Where(id => !worn.Contains(id))],
-                        [.. worn.Except(now)]
+                        begins ? lived : null,
+                        [.. now.Except(worn)],
+                        [.. worn.Except(now)],
+                        stops,
+                        onAtStops
                     );
-                worn = [.. now];
+                worn = now;
             }
         }
     }
+
+    private static IReadOnlyList<Guid> WornAt(DayToPlay day, double hour, DayBlock block) =>
+        [.. day.At(hour + Instant, block).Select(w => w.Garment.Item.Id)];
+
+    private static bool Same(IEnumerable<Guid> one, IEnumerable<Guid> other) => one.ToHashSet().SetEquals(other);
 }
 
 /// <summary>A day and its night as they are taken along.</summary>
@@ -217,4 +252,3 @@ public sealed record NightOfParty(
         );
     }
 }
-

@@ -19,14 +19,18 @@ public static class TakenAlong
                 (Plans.PlanRequest request, Asking asking) =>
                     OfNight(request, asking, (p, r) => CardsOfNight.Of(p, r.Member, r.Night))
             )
-            .WithSummary("One night and the day before it as cards: what is put on, if … then by thermometer, what when");
+            .WithSummary(
+                "One night and the day before it as cards: what is put on, if … then by thermometer, what when"
+            );
         plans
             .MapPost(
                 "/tonight",
                 (Plans.PlanRequest request, Asking asking) =>
                     OfNight(request, asking, (p, r) => new TonightAnswer(Tonight.Of(p[r.Member], r.Night)))
             )
-            .WithSummary("What one night comes to at every low, whatever two things have happened, with all that can be done");
+            .WithSummary(
+                "What one night comes to at every low, whatever two things have happened, with all that can be done"
+            );
         plans
             .MapPost(
                 "/party-sheet",

@@ -184,6 +184,12 @@ export const api = {
   },
   losses: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/losses", { body: asked, signal: signal ?? null })),
+  cards: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/cards", { body: asked, signal: signal ?? null })),
+  tonight: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/tonight", { body: asked, signal: signal ?? null })),
+  partySheet: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/party-sheet", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),
   log: () => answer(client.GET("/api/log")),
   learned: (signal?: AbortSignal) => answer(client.GET("/api/log/learned", { signal: signal ?? null })),

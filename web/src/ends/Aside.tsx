@@ -77,6 +77,16 @@ export function EndsAside(props: {
   );
 }
 
+/** The same at the same hours is said once for all. */
+export function watchesOf(watch: Schema["Watch"][]): Schema["Watch"][][] {
+  const lines = new Map<string, Schema["Watch"][]>();
+  for (const l of watch) {
+    const key = `${l.what}/${clock(l.fromHour)}/${clock(l.toHour)}/${l.everyMinutes}`;
+    lines.set(key, [...(lines.get(key) ?? []), l]);
+  }
+  return [...lines.values()];
+}
+
 /** At which hour to look at whom, and what to do about what is found. */
 export function WatchList({ ends, trip }: { ends: EndsAnswer; trip: Trip }) {
   const sleepers = useWorkspace((s) => s.sleepers);
@@ -87,16 +97,11 @@ export function WatchList({ ends, trip }: { ends: EndsAnswer; trip: Trip }) {
       : l.what === "ears"
         ? `bare, wind chill ${w.temp(l.why)}`
         : `down to ${w.temp(l.why)}`;
-  /** The same at the same hours is said once for all. */
-  const lines = new Map<string, Schema["Watch"][]>();
-  for (const l of ends.watch) {
-    const key = `${l.what}/${clock(l.fromHour)}/${clock(l.toHour)}/${l.everyMinutes}`;
-    lines.set(key, [...(lines.get(key) ?? []), l]);
-  }
+  const lines = watchesOf(ends.watch);
   return (
     <section className="break-inside-avoid">
       <h2 className="text-lg">Look at each other</h2>
-      {lines.size === 0 ? (
+      {lines.length === 0 ? (
         <p className="text-[14px] text-soft">
           {ends.line.length === 0
             ? "Once the day has air, the hours stand here."
@@ -104,10 +109,10 @@ export function WatchList({ ends, trip }: { ends: EndsAnswer; trip: Trip }) {
         </p>
       ) : (
         <ul>
-          {[...lines].map(([key, all]) => {
+          {lines.map((all) => {
             const l = all[0] as Schema["Watch"];
             return (
-              <li key={key} className="border-line border-t py-1 leading-tight">
+              <li key={`${l.what}${l.fromHour}`} className="border-line border-t py-1 leading-tight">
                 <b>
                   {clock(l.fromHour)}
                   {l.everyMinutes !== null && `–${clock(l.toHour)}`}

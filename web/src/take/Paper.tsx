@@ -1,0 +1,35 @@
+import type { ReactNode } from "react";
+
+/** A card of A6, black on white: what is on it reads by lamp and in any print. */
+export function Paper(props: {
+  label: string;
+  number: number;
+  what: string;
+  title: string;
+  under: string;
+  right?: ReactNode;
+  foot: string;
+  children: ReactNode;
+}) {
+  return (
+    <article
+      aria-label={props.label}
+      data-card
+      className="paper flex h-[148.5mm] w-[105mm] flex-col overflow-hidden bg-paper px-[5mm] pt-[4mm] pb-[3.5mm] font-sans text-[9pt] text-ink leading-[1.3]"
+    >
+      <header className="flex items-start gap-[2.5mm] border-ink border-b-2 pb-[1mm]">
+        <span className="font-display font-bold text-[26pt] leading-[0.9]">
+          <span className="sr-only">{props.what} </span>
+          {props.number}
+        </span>
+        <div className="min-w-0 grow">
+          <h3 className="line-clamp-2 text-[11.5pt] leading-[1.1]">{props.title}</h3>
+          <p className="text-[8pt]">{props.under}</p>
+        </div>
+        <div className="text-center">{props.right}</div>
+      </header>
+      {props.children}
+      <p className="mt-auto pt-[1mm] text-[6.5pt] leading-[1.2]">{props.foot}</p>
+    </article>
+  );
+}
