@@ -15,16 +15,28 @@ namespace Ermine.Storage;
 /// <param name="Why">Why it cannot be read.</param>
 public sealed record Refused(string Kind, string Name, string Why);
 
-/// <summary>Trips, things, sleepers and forecasts as they travel in one file: kit alone, a trip with all that it needs, or everything.</summary>
+/// <summary>Lines of a trip's lists that were ticked elsewhere.</summary>
+/// <param name="TripId">The trip.</param>
+/// <param name="Ticks">The lines, at most 4 000.</param>
+public sealed record TripTicks(Guid TripId, IReadOnlyList<Tick> Ticks);
+
+/// <summary>
+/// Trips, things, sleepers and forecasts as they travel in one file: kit alone, a trip with all that it needs, everything, or what a trip
+/// book brings home: nights logged and lines ticked.
+/// </summary>
 public sealed record Package(
     IReadOnlyList<Trip> Trips,
     IReadOnlyList<KitItem> Items,
     IReadOnlyList<Sleeper> Sleepers,
     IReadOnlyList<ForecastSeries> Forecasts,
     IReadOnlyList<LogEntry> Log,
+    IReadOnlyList<TripTicks> Ticks,
     IReadOnlyList<Refused> Refused
 )
 {
+    /// <summary>Nothing yet.</summary>
+    public static Package Empty { get; } = new([], [], [], [], [], [], []);
+
     /// <summary>The field by which a package is known, and what it says.</summary>
     private const string Field = "ermine",
         Says = "package";
@@ -44,6 +56,7 @@ public sealed record Package(
             ["sleepers"] = List(Sleepers, Mapping.Document),
             ["log"] = List(Log, Mapping.Document),
             ["forecasts"] = List(Forecasts, f => JsonSerializer.SerializeToNode(f, Mapping.Json)!),
+            ["ticks"] = List(Ticks, t => JsonSerializer.SerializeToNode(t, Mapping.Json)!),
         };
 
     /// <summary>Reads a package, older shapes too; what cannot be read is named and left out.</summary>
@@ -57,6 +70,7 @@ public sealed record Package(
             Each<Sleeper>("sleepers"),
             Each<ForecastSeries>("forecasts"),
             Each<LogEntry>("log"),
+            Each<TripTicks>("ticks"),
             refused
         );
 
@@ -77,7 +91,7 @@ public sealed record Package(
                         new(
                             kind,
                             name,
-                            unreadable is UnreadableException ? unreadable.Message : "It is not what a forecast is."
+                            unreadable is UnreadableException ? unreadable.Message : "It is not what such an entry is."
                         )
                     );
                 }
@@ -87,7 +101,7 @@ public sealed record Package(
     }
 
     private static T Read<T>(JsonObject entry) =>
-        typeof(T) == typeof(ForecastSeries)
+        typeof(T) == typeof(ForecastSeries) || typeof(T) == typeof(TripTicks)
             ? entry.Deserialize<T>(Mapping.Json)!
             : Mapping.Read<T>(
                 entry["id"] is JsonValue id && id.TryGetValue(out string? own) ? own : "",
@@ -105,6 +119,7 @@ public sealed record Package(
             LogEntry entry => EntryRules.Check(entry),
             Trip trip => EntryRules.Check(trip, _ => true),
             ForecastSeries series => EntryRules.Check("forecast", series),
+            TripTicks ticks => EntryRules.Check(ticks.Ticks),
             _ => [],
         };
         return faults is [var fault, ..]

@@ -71,10 +71,24 @@ public static partial class EntryRules
                 faults.Add($"load.strengths[{i}].sleeperId", $"{strength.SleeperId}", "Nobody of this trip.");
         }
         faults.AtMost("load.strengths", plan.Strengths?.Count ?? 0, MostMembers, "people");
-        foreach (var (i, tick) in plan.Ticks.Index())
+        CheckTicks(faults, plan.Ticks, "load.ticks");
+    }
+
+    /// <summary>Faults of lines that were ticked away from the trip; none where they are sound.</summary>
+    public static IReadOnlyList<Fault> Check(IReadOnlyList<Tick> ticks)
+    {
+        var faults = new Faults();
+        if (faults.AtMost("ticks", ticks.Count, MostTicks, "ticks"))
+            CheckTicks(faults, ticks, "ticks");
+        return faults.Found;
+    }
+
+    private static void CheckTicks(Faults faults, IReadOnlyList<Tick> ticks, string field)
+    {
+        foreach (var (i, tick) in ticks.Index())
         {
             if (tick.Line.Length is 0 or > 120)
-                faults.Add($"load.ticks[{i}].line", $"{tick.Line.Length} characters", "Name a line of the list.");
+                faults.Add($"{field}[{i}].line", $"{tick.Line.Length} characters", "Name a line of the list.");
         }
     }
 

@@ -71,6 +71,7 @@ public static class Files
         IReadOnlyList<Sleeper> Sleepers,
         IReadOnlyList<ForecastSeries> Forecasts,
         IReadOnlyList<LogEntry> Log,
+        IReadOnlyList<TripTicks> Ticks,
         IReadOnlyList<Stands> Standing,
         IReadOnlyList<Refused> Refused
     );
@@ -82,6 +83,9 @@ public static class Files
         group.MapGet("/kit.json", KitJson).WithSummary("Everything owned as a package");
         group.MapGet("/trips/{id:guid}/file", TripFile).WithSummary("A trip with all that it needs, as a package");
         group.MapGet("/archive", Archive).WithSummary("Everything, as a package");
+        group
+            .MapGet("/package/empty", () => Saved(Package.Empty, "ermine-nothing.json"))
+            .WithSummary("A package with nothing in it: what a trip book fills to bring home");
         group
             .MapPost("/files/what", What)
             .Accepts<string>("application/octet-stream", "text/plain", "text/csv", "application/json")
@@ -110,7 +114,7 @@ public static class Files
         Results.File(KitFile.Write(await store.Items(stop)), "text/csv; charset=utf-8", "ermine-kit.csv");
 
     private static async Task<IResult> KitJson(Store store, CancellationToken stop) =>
-        Saved(new([], await store.Items(stop), [], [], [], []), "ermine-kit.json");
+        Saved(Package.Empty with { Items = await store.Items(stop) }, "ermine-kit.json");
 
     private static async Task<IResult> TripFile(Guid id, Store store, CancellationToken stop)
     {
@@ -127,6 +131,7 @@ public static class Files
                 forecast is null ? [] : [forecast],
                 // What is known of them, and so every verdict, comes from their own nights.
                 [.. (await store.Log(stop)).Where(e => who.Contains(e.SleeperId))],
+                [],
                 []
             ),
             $"ermine-{Plain(trip.Name)}.json"
@@ -148,6 +153,7 @@ public static class Files
                 await store.Sleepers(stop),
                 forecasts,
                 await store.Log(stop),
+                [],
                 []
             ),
             "ermine-everything.json"
@@ -273,6 +279,7 @@ public static class Files
                 package.Sleepers,
                 package.Forecasts,
                 package.Log,
+                package.Ticks,
                 [
                     .. package.Trips.Select(t =>
                         Stand(t.Id, t.Name, t with { Version = 0 }, trips, x => (x.Id, x.Name, x with { Version = 0 }))

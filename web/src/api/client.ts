@@ -252,6 +252,11 @@ export const api = {
         headers: { "Content-Type": "application/json" },
       } as never),
     ) as Promise<Schema["PackageRead"]>,
+  emptyPackage: async (): Promise<Record<string, unknown>> => {
+    const response = await fetch("/api/package/empty");
+    if (!response.ok) throw new Problem(response.status, "The book could not be made.", []);
+    return response.json();
+  },
   saveForecasts: (forecasts: Schema["ForecastSeries"][]) =>
     answer(client.POST("/api/forecasts/whole", { body: forecasts })),
   nameForecast: (id: string, name: string) =>

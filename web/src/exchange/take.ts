@@ -1,5 +1,6 @@
 import type { KitItem, LogEntry, Schema, Sleeper, Trip } from "../api/client";
 import { freeName, namesOf } from "../entry/names";
+import { planOf } from "../state/loads";
 import type { Change } from "../state/workspace";
 
 type PackageRead = Schema["PackageRead"];
@@ -89,6 +90,20 @@ export function changesOf(
     if (s?.standing === "same" || (s?.standing === "differs" && !choice.theirs)) continue;
     const after: LogEntry = { ...entry, sleeperId: id(entry.sleeperId), version: mine?.version ?? 0 };
     changes.push({ kind: "log", id: entry.id, before: mine ?? null, after });
+  }
+  for (const { tripId, ticks } of read.ticks) {
+    const trip = here.trips[id(tripId)];
+    const fresh = ticks.filter(
+      (t) => !trip?.load?.ticks.some((known) => known.line === t.line && known.round === t.round),
+    );
+    if (!trip || fresh.length === 0) continue;
+    const load = planOf(trip);
+    changes.push({
+      kind: "trips",
+      id: trip.id,
+      before: trip,
+      after: { ...trip, load: { ...load, ticks: [...load.ticks, ...fresh] } },
+    });
   }
   return changes;
 }

@@ -228,7 +228,10 @@ function Readings(props: {
   );
 }
 
-function Where(props: { night: Schema["LivedNight"]; onChange: (where: Schema["ColdPlace"][]) => void }) {
+export function Where(props: {
+  night: Schema["LivedNight"];
+  onChange: (where: Schema["ColdPlace"][]) => void;
+}) {
   const { where } = props.night;
   const when = whenOf(where[0]?.fromHour);
   const toggle = (place: Schema["BodyPlace"]) =>

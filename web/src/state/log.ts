@@ -4,6 +4,7 @@ import {
   api,
   type LivedNight,
   type LogEntry,
+  type Night,
   type NightEvent,
   type Problem,
   type Schema,
@@ -81,7 +82,13 @@ export function logIt(
   if (entry) return editOne("log", entry.id, change, `log/${entry.id}`);
   const night = trip.nights[index];
   if (!night) return;
-  const fresh: LogEntry = {
+  const fresh = newEntry(trip, night, sleeperId, kept);
+  useWorkspace.getState().edit([{ kind: "log", id: fresh.id, before: null, after: change(fresh) }]);
+}
+
+/** An entry in which nothing is said yet, with the plan as it stands where it is known. */
+export function newEntry(trip: Trip, night: Night, sleeperId: string, kept: Kept | undefined): LogEntry {
+  return {
     id: newId(),
     sleeperId,
     date: night.date,
@@ -99,7 +106,6 @@ export function logIt(
     loggedAt: `${new Date().toISOString().slice(0, 19)}+00:00`,
     version: 0,
   };
-  useWorkspace.getState().edit([{ kind: "log", id: fresh.id, before: null, after: change(fresh) }]);
 }
 
 /** An entry with something of its night changed; fine where nothing was said of it yet. */

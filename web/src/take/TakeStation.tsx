@@ -8,13 +8,19 @@ import { Segments } from "../parts/Segments";
 import { useTrip } from "../state/trip";
 import { awaits, useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
+import { BookView } from "./BookView";
 import { DayCard } from "./DayCard";
 import { saveImage } from "./image";
 import { NightCard } from "./NightCard";
 import { PartySheet } from "./PartySheet";
 
-type What = "night" | "day" | "party";
-const whats: Record<What, string> = { night: "Night cards", day: "Day cards", party: "Party sheet" };
+type What = "night" | "day" | "party" | "book";
+const whats: Record<What, string> = {
+  night: "Night cards",
+  day: "Day cards",
+  party: "Party sheet",
+  book: "Trip book",
+};
 
 /** What is taken along: cards four to a page, the party's sheet, and the book for the phone. */
 export function Component() {
@@ -40,7 +46,7 @@ export function Component() {
         </p>
         <div className="my-3 flex flex-wrap items-center gap-2">
           <Segments label="What is taken along" value={what} options={whats} onChange={setWhat} />
-          {trip.members.length > 1 && what !== "party" && (
+          {trip.members.length > 1 && (what === "night" || what === "day") && (
             <Segments
               label="Whose"
               value={`${who}`}
@@ -58,6 +64,8 @@ export function Component() {
         </p>
       ) : what === "party" ? (
         <Sheets trip={trip} />
+      ) : what === "book" ? (
+        <BookView key={trip.id} trip={trip} />
       ) : (
         <Cards trip={trip} who={who} what={what} />
       )}
