@@ -37,14 +37,14 @@ public sealed record TonightState(IReadOnlyList<int> With, IReadOnlyList<string>
 /// <param name="ColdestC">The low of the last letter, °C.</param>
 /// <param name="Above">From a reading to the low that it leads to.</param>
 /// <param name="CanHappen">What can have happened.</param>
-/// <param name="Rungs">What can be done, in order.</param>
+/// <param name="IfThen">What can be done, in order.</param>
 /// <param name="States">The night with none, one and two of them.</param>
 public sealed record TonightTable(
     int WarmestC,
     int ColdestC,
     IReadOnlyList<AirAbove> Above,
     IReadOnlyList<Happened> CanHappen,
-    IReadOnlyList<Rung> Rungs,
+    IfThen IfThen,
     IReadOnlyList<TonightState> States
 );
 
@@ -89,7 +89,7 @@ public sealed class Tonight
             Coldest,
             [.. ladder.Above()],
             can,
-            plan.Rungs,
+            plan,
             [
                 .. combinations
                     .AsParallel()

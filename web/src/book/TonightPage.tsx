@@ -17,23 +17,19 @@ const happens: Record<Schema["Mishap"], string> = { missing: "gone", soaked: "we
 export function TonightPage(props: { book: BookData; index: number; who: number; night: Night }) {
   const { book, index, who, night } = props;
   const here = book.nights[who]?.[index];
-  if (!here?.tonight || !here.night.ifThen)
+  if (!here?.tonight)
     return (
       <p className="text-lg">
         No low was known for this night when the book was made, or no bed was laid. Its card says what is
         there.
       </p>
     );
-  return <Tonight table={here.tonight} card={here.night.ifThen} night={night} who={who} />;
+  return <Tonight table={here.tonight} night={night} who={who} />;
 }
 
-function Tonight(props: {
-  table: Schema["TonightTable"];
-  card: Schema["IfThen"];
-  night: Night;
-  who: number;
-}) {
-  const { table, card, night } = props;
+function Tonight(props: { table: Schema["TonightTable"]; night: Night; who: number }) {
+  const { table, night } = props;
+  const card = table.ifThen;
   const kept = useKept();
   const w = useWrite();
   const name = useName();
@@ -42,7 +38,7 @@ function Tonight(props: {
   const hours = table.above.map((a) => a.hour);
   const reading = kept.readings[night.id] ?? { celsius: Math.round(card.expected), hour: card.readAtHour };
   const happened = kept.happened[key] ?? [];
-  const taken = Math.min(kept.taken[key] ?? 0, table.rungs.length);
+  const taken = Math.min(kept.taken[key] ?? 0, card.rungs.length);
   const set = (part: Partial<typeof reading>) =>
     kept.set({ readings: { ...kept.readings, [night.id]: { ...reading, ...part } } });
   useAtThisHour(hours, (hour) => reading.hour === card.readAtHour && set({ hour }));
@@ -51,7 +47,7 @@ function Tonight(props: {
   const state = stateOf(table, happened);
   const now = state ? verdictAt(table, state, taken, low) : "noGo";
   const needed = state ? rungsNeeded(table, state, low) : null;
-  const steps = table.rungs.map((rung, n) => ({ rung, n, there: stillThere(table, rung, happened) }));
+  const steps = card.rungs.map((rung, n) => ({ rung, n, there: stillThere(table, rung, happened) }));
   const next = steps.find((s) => s.n >= taken && s.there.length > 0);
   const holds = state ? warmTo(table, state, taken) : null;
   return (
@@ -79,7 +75,7 @@ function Tonight(props: {
                 type="button"
                 disabled={to === undefined}
                 aria-label={by < 0 ? "An hour earlier" : "An hour later"}
-                className="min-h-13 rounded-xl border border-edge/60 bg-card px-3.5 disabled:opacity-35"
+                className="min-h-13 whitespace-nowrap rounded-xl border border-edge/60 bg-card px-3.5 disabled:opacity-35"
                 onClick={() => to !== undefined && set({ hour: to })}
               >
                 {by < 0 ? "−1 h" : "+1 h"}

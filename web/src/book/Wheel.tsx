@@ -49,8 +49,8 @@ export function Wheel(props: { celsius: number; label: string; onChange: (celsiu
                 />
                 {t % 10 === 0 && t !== shown && (
                   <text
-                    x={110 * x}
-                    y={10 + 110 * y + 5}
+                    x={113 * x}
+                    y={10 + 113 * y + 5}
                     textAnchor="middle"
                     fontSize="14"
                     stroke="none"
@@ -65,9 +65,9 @@ export function Wheel(props: { celsius: number; label: string; onChange: (celsiu
           <path d="M0 -116l-8 -22h16z" fill="var(--ink)" transform="translate(0 -10)" />
           <text
             x="0"
-            y="-30"
+            y="-16"
             textAnchor="middle"
-            fontSize="68"
+            fontSize="56"
             fontWeight="700"
             fill="var(--ink)"
             fontFamily="var(--font-display)"

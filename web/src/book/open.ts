@@ -7,6 +7,9 @@ const byId = <T extends { id: string }>(list: T[]) => Object.fromEntries(list.ma
 /** What this book is filled with; null where nobody has filled it. */
 export const book = JSON.parse(document.getElementById("book")?.textContent ?? "null") as BookData | null;
 
+// What can be done stands in a book once, beside its table.
+for (const night of book?.nights.flat() ?? []) if (night.tonight) night.night.ifThen = night.tonight.ifThen;
+
 // Cards and lists look things up where the application keeps them.
 if (book) {
   useWorkspace.setState({

@@ -7,8 +7,11 @@ import { useSettings } from "../units/units";
 /** What the book has no use for: minutes and reasons that no card shows. */
 const lean = (card: Schema["NightCard"]): Schema["NightCard"] => ({
   ...card,
+  // It stands beside the table of the night.
+  ifThen: null,
   night: {
     ...card.night,
+    items: [],
     swings: [],
     reliesOn: [],
     assumed: [],
@@ -93,5 +96,10 @@ export function filled(empty: string, book: BookData): string {
   if (!empty.includes(place))
     throw new Problem(0, "The empty book is not what it should be: build the page again.", []);
   const [before, after] = empty.split(place) as [string, string];
-  return `${before}${place.replace("null", () => JSON.stringify(book).replaceAll("<", "\\u003c"))}${after}`;
+  const text = JSON.stringify(book, thousandths).replaceAll("<", "\\u003c");
+  return `${before}${place.replace("null", () => text)}${after}`;
 }
+
+/** Nothing on a card is known closer. */
+const thousandths = (_: string, value: unknown) =>
+  typeof value === "number" ? Math.round(value * 1000) / 1000 : value;
