@@ -17,5 +17,6 @@ global using Ermine.Core.Nights;
 global using Ermine.Core.Plans;
 global using Ermine.Core.Rules;
 global using Ermine.Core.Stack;
+global using Ermine.Core.Trail;
 global using Ermine.Core.Trips;
 global using Ermine.Core.Units;

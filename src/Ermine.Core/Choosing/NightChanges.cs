@@ -52,7 +52,7 @@ internal sealed class NightChanges(TripRun run, int night, Closet from)
         foreach (var id in run.Outfit.Along.Where(id => !used.Contains(id)))
         {
             if (
-                closet.Find(id) is { Side: Side.On } along
+                from.Find(id) is { Side: Side.On } along
                 && Served.Can(Serving.RoundFeet, along)
                 && closet.ReadingOf(id).Insulation?.SI >= WorthWrapping
             )
@@ -177,7 +177,7 @@ internal sealed class NightChanges(TripRun run, int night, Closet from)
             foreach (var id in run.Outfit.Along.Where(id => !system.Has(id)))
             {
                 if (
-                    closet.Find(id) is { Side: Side.On } kept
+                    from.Find(id) is { Side: Side.On } kept
                     && Allowed(kept)
                     && bedtime.Events.All(e => e.ItemId != id)
                 )

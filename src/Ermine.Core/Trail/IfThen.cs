@@ -39,13 +39,15 @@ public sealed record Measure(Trouble Trouble, FixPart Part);
 /// <param name="Due">The low planned for lies below already: it belongs to the plan of this night.</param>
 /// <param name="Measures">What is done, most often one thing.</param>
 /// <param name="Then">Where the night turns after it.</param>
+/// <param name="OnlyAgainstCold">It no longer keeps the night warm: one is restless, but does not lie awake and shiver so soon.</param>
 public sealed record Rung(
     ColdLine Below,
     TemperatureDifference? OffBy,
     Temperature? Reading,
     bool Due,
     IReadOnlyList<Measure> Measures,
-    NightTurns Then
+    NightTurns Then,
+    bool OnlyAgainstCold = false
 );
 
 /// <summary>If … then …: what is done on a night, by the thermometer, until nothing is left.</summary>

@@ -21,7 +21,8 @@ public sealed record Evening(NightModel Model, SleepSystem System, Bedtime Bedti
 
 /// <summary>
 /// Finds what can be done on a night from what is along, and to which outside low each measure carries. They are taken in the order of the
-/// trouble they ask, of like trouble what carries furthest first; what neither body nor feet feel is left out.
+/// trouble they ask, of like trouble what carries furthest first; what neither body nor feet feel is left out. What cannot keep a night warm
+/// any more may still keep it from being cold: that is the last rung.
 /// </summary>
 public sealed class MeasureLadder
 {
@@ -54,7 +55,7 @@ public sealed class MeasureLadder
     /// <param name="night">Which night, from 0.</param>
     public static MeasureLadder? For(TripRun run, int night) =>
         run.Context.Weather(night) is { } weather && NightTurns.Of(run[night].Slept, weather.Low.PlanFor) is { } now
-            ? new(run, night, weather, now)
+            ? new(run, night, weather, now.OnTheSafeSide(weather.Low.PlanFor))
             : null;
 
     private Temperature Low => weather.Low.PlanFor;
@@ -78,11 +79,15 @@ public sealed class MeasureLadder
             rungs.Add(RungOf(foot.FromWarm.Together, pending, turns));
             (foot, pending) = (turns, []);
         }
+        var left = new List<Measure>();
         foreach (var measure in InOrder())
         {
             var taken = Take(evening, measure);
-            if (Turns(taken) is not { } then || Helps(then, turns) < WorthDoing)
+            if (Turns(taken) is not { } then || Helps(then.FromWarm, turns.FromWarm) < WorthDoing)
+            {
+                left.Add(measure);
                 continue;
+            }
             var gained = Gained(turns.FromWarm.Together, foot.FromWarm.Together);
             if (gained >= WorthARung || gained > 0 && pending.Count > 0 && measure.Trouble != pending[0].Trouble)
                 Close();
@@ -91,6 +96,16 @@ public sealed class MeasureLadder
         }
         if (Gained(turns.FromWarm.Together, foot.FromWarm.Together) > 0)
             Close();
+        foreach (var measure in left)
+        {
+            var taken = Take(evening, measure);
+            if (Turns(taken) is not { } then || Helps(then.ToCold, turns.ToCold) < WorthDoing)
+                continue;
+            (evening, turns) = (taken, then);
+            pending.Add(measure);
+        }
+        if (pending.Count > 0)
+            rungs.Add(RungOf(foot.FromWarm.Together, pending, turns) with { OnlyAgainstCold = true });
         var last = rungs.Count > 0 ? rungs[^1].Then : now;
         return new(
             ReadAtHour,
@@ -110,7 +125,7 @@ public sealed class MeasureLadder
         NightTurns.Of(
             evening.Model.Sleep(night, evening.System, evening.Bedtime, evening.Water, run[night].Day.DampInBed),
             Low
-        );
+        )?.OnTheSafeSide(Low);
 
     /// <summary>An evening with a measure taken; the same where what it needs is gone.</summary>
     public Evening Take(Evening evening, Measure measure) => takes[measure.Part](evening);
@@ -157,8 +172,8 @@ public sealed class MeasureLadder
         line.Outside is { } at ? new Temperature(air.At(ReadAtHour)) + (at - Low) : null;
 
     /// <summary>The most that a measure does for body or feet alone: beside something for the other it may carry.</summary>
-    private static double Helps(NightTurns then, NightTurns before) =>
-        Math.Max(Gained(then.FromWarm.Body, before.FromWarm.Body), Gained(then.FromWarm.Feet!, before.FromWarm.Feet!));
+    private static double Helps(BodyAndFeet then, BodyAndFeet before) =>
+        Math.Max(Gained(then.Body, before.Body), Gained(then.Feet!, before.Feet!));
 
     private static double Gained(ColdLine then, ColdLine before) =>
         then.ColderThan(before)?.Kelvin ?? (then.CompareTo(before) < 0 ? double.MaxValue : 0);
@@ -191,10 +206,10 @@ public sealed class MeasureLadder
                 .WithCancellation(run.Context.Stop)
                 .Select(p => (Measure: new Measure(TroubleOf(p), p), Then: Turns(takes[p](asPacked))))
                 .AsSequential()
-                .Where(m => m.Then is { } then && Helps(then, now) > 0)
+                .Where(m => m.Then is not null)
                 .OrderBy(m => m.Measure.Trouble)
                 .ThenByDescending(m => Gained(m.Then!.FromWarm.Together, now.FromWarm.Together))
-                .ThenByDescending(m => Helps(m.Then!, now))
+                .ThenByDescending(m => Helps(m.Then!.FromWarm, now.FromWarm))
                 .Select(m => m.Measure),
         ];
     }
@@ -230,8 +245,13 @@ public sealed class MeasureLadder
     {
         var nightId = run.Trip.Nights[night].Id;
         bool IsOfTonight(Guid id) =>
-            run.Outfit.Dry.Roles.FirstOrDefault(r => r.ItemId == id) is not { Role: Role.OneDayOnly } one
-            || (one.Days?.Contains(nightId) ?? one.NightId == nightId);
+            run.Outfit.Dry.Roles.FirstOrDefault(r => r.ItemId == id) switch
+            {
+                null => true,
+                { Days: { } days } => days.Contains(nightId),
+                { Role: Role.OneDayOnly } one => one.NightId == nightId,
+                _ => true,
+            };
         bool IsHere(Guid id) =>
             Reaching.SecondsByHand(run.Trip, id, run.Model.Sleeper.Id, night) < Reaching.Unreachable;
         return run

@@ -8,7 +8,7 @@ import { useWrite } from "../units/units";
 import { verdicts } from "../units/words";
 import type { BookData } from "./data";
 import { at, useKept } from "./kept";
-import { lowOf, rungsNeeded, stateOf, stillThere, verdictAt, warmTo } from "./lookup";
+import { holdsTo, lowOf, rungsNeeded, stateOf, stillThere, verdictAt } from "./lookup";
 import { Wheel } from "./Wheel";
 
 const happens: Record<Schema["Mishap"], string> = { missing: "gone", soaked: "wet", fails: "flat" };
@@ -49,7 +49,14 @@ function Tonight(props: { table: Schema["TonightTable"]; night: Night; who: numb
   const needed = state ? rungsNeeded(table, state, low) : null;
   const steps = card.rungs.map((rung, n) => ({ rung, n, there: stillThere(table, rung, happened) }));
   const next = steps.find((s) => s.n >= taken && s.there.length > 0);
-  const holds = state ? warmTo(table, state, taken) : null;
+  const carries = (state: Schema["TonightState"], rungs: number, verdict: "warm" | "cool") => {
+    const to = holdsTo(table, state, rungs, verdict);
+    if (to === null) return verdict === "warm" ? "not warm at any low" : "no help at any low";
+    return verdict === "warm"
+      ? `then warm to ${w.temp(to)}`
+      : `keeps from shivering to ${w.temp(to)}, not warm`;
+  };
+  const holds = state ? holdsTo(table, state, taken, "warm") : null;
   return (
     <>
       <section aria-label="Thermometer">
@@ -133,9 +140,7 @@ function Tonight(props: { table: Schema["TonightTable"]; night: Night; who: numb
                     {there.length === 0 ? `${say(rung.measures)}: gone` : say(there)}
                     {state && (
                       <span className="block text-[13px] text-soft">
-                        {warmTo(table, state, n + 1) === null
-                          ? "not warm at any low"
-                          : `then warm to ${w.temp(warmTo(table, state, n + 1) as number)}`}
+                        {carries(state, n + 1, rung.onlyAgainstCold ? "cool" : "warm")}
                       </span>
                     )}
                   </span>

@@ -27,12 +27,12 @@ export function verdictAt(table: Table, state: State, rungs: number, low: number
   return spelt[letters[at] ?? "n"] ?? "noGo";
 }
 
-/** Down to which low it is slept through with so many rungs taken; null where at none. */
-export function warmTo(table: Table, state: State, rungs: number): number | null {
+/** Down to which low the verdict is no worse with so many rungs taken; null where at none. */
+export function holdsTo(table: Table, state: State, rungs: number, verdict: "warm" | "cool"): number | null {
   const letters = state.verdicts[Math.min(rungs, state.verdicts.length - 1)] ?? "";
-  const end = letters.search(/[^w]/);
-  const warm = end < 0 ? letters.length : end;
-  return warm === 0 ? null : table.warmestC - warm + 1;
+  const end = letters.search(verdict === "warm" ? /[^w]/ : /[^wc]/);
+  const held = end < 0 ? letters.length : end;
+  return held === 0 ? null : table.warmestC - held + 1;
 }
 
 /** What of a rung can still be done when some things are gone. */

@@ -27,6 +27,7 @@ const read = (part: Partial<Read>, standing: [string, Schema["Standing"], string
     sleepers: [],
     log: [],
     forecasts: [],
+    ticks: [],
     refused: [],
     ...part,
     standing: standing.map(([id, s, here]) => ({ id, name: id, standing: s, here: here ?? null })),
@@ -77,4 +78,22 @@ test("what has the name of something here is that, everywhere in the trip; or st
     ["sleepers", "Me 2"],
     ["trips", "Crossing"],
   ]);
+});
+
+test("lines ticked on a phone join those of the trip, each once", () => {
+  const tick = (line: string, round = "home") => ({ line, round, sleeperId: "s", at: "" }) as Schema["Tick"];
+  const here = { ...trip("t", "a", "s"), load: { ticks: [tick("one")] } } as unknown as Trip;
+  const ticks = [{ tripId: "t", ticks: [tick("one"), tick("one", "car"), tick("two")] }];
+  const changes = changesOf(
+    read({ ticks }, []),
+    { ...nothing, trips: { t: here } },
+    { theirs: false, beside: false },
+  );
+  expect(changes).toHaveLength(1);
+  expect((changes[0]?.after as Trip).load?.ticks.map((t) => `${t.line}/${t.round}`)).toEqual([
+    "one/home",
+    "one/car",
+    "two/home",
+  ]);
+  expect(changesOf(read({ ticks }, []), nothing, { theirs: false, beside: false })).toEqual([]);
 });

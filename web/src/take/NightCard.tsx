@@ -136,9 +136,11 @@ function Ladder({ card }: { card: Schema["IfThen"] }) {
   const at = clock(card.readAtHour);
   const reading = (r: number | null | undefined) => (r == null ? "" : w.temp(r));
   const { toNoGo, fromWarm } = card.atLast;
+  const warming = card.rungs.filter((r) => !r.onlyAgainstCold);
+  const still = card.rungs.find((r) => r.onlyAgainstCold);
   return (
     <table
-      className={`mt-[1.5mm] w-full border-collapse leading-[1.2] ${card.rungs.length > 4 ? "text-[8.5pt]" : "text-[9.5pt]"}`}
+      className={`mt-[1.5mm] w-full border-collapse leading-[1.2] ${warming.length > 4 ? "text-[8.5pt]" : "text-[9.5pt]"}`}
     >
       <thead>
         <tr className="border-ink border-b-2 text-left text-[7pt] leading-[1.1]">
@@ -154,7 +156,7 @@ function Ladder({ card }: { card: Schema["IfThen"] }) {
         </tr>
       </thead>
       <tbody>
-        {card.rungs.map((rung) => (
+        {warming.map((rung) => (
           <tr key={JSON.stringify(rung.measures)} className="border-ink/40 border-b align-baseline">
             <td className="font-bold text-[11pt]">
               {card.indoors ? line(rung.below, below) : reading(rung.reading)}
@@ -172,7 +174,8 @@ function Ladder({ card }: { card: Schema["IfThen"] }) {
           </td>
           <td>{card.indoors ? "" : line(fromWarm.together, below)}</td>
           <td className="py-[0.6mm]">
-            {card.rungs.length > 0 ? "All is used up" : "Nothing is along that helps"}: back at first light
+            {warming.length > 0 ? "All is used up" : "Nothing along keeps it warm"}: back at first light.
+            {still && <span className="font-normal"> Until then: {say(still.measures)}.</span>}
           </td>
         </tr>
         <tr className="align-baseline text-[8pt]">
