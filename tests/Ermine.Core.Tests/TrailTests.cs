@@ -16,18 +16,7 @@ public class TrailTests
     private static readonly KitItem Foam = Pad(2, "foam") with { Material = Material.Foam };
     private static readonly KitItem AtHome = Quilt(1.5, 900) with { Name = "left at home" };
 
-    private static readonly Closet Owned = new([
-        Mat,
-        Hat,
-        Base,
-        Socks,
-        Down,
-        Jacket,
-        Trousers,
-        Booties,
-        Foam,
-        AtHome,
-    ]);
+    private static readonly Closet Owned = new([Mat, Hat, Base, Socks, Down, Jacket, Trousers, Booties, Foam, AtHome]);
     private static readonly SleepSystem Packed = Slept(Mat, Base, Socks, Hat, Down);
 
     private static Trip Nights(double low, int count = 3) =>
@@ -44,8 +33,7 @@ public class TrailTests
     private static Verdict? Planned(Trip trip, int night, double low, Evening evening)
     {
         var id = trip.Nights[night].Id;
-        var changed = At(trip, night, low)
-            .With(m => m with { Own = [new(id, evening.System, evening.Bedtime)] });
+        var changed = At(trip, night, low).With(m => m with { Own = [new(id, evening.System, evening.Bedtime)] });
         return Planner(Owned).Plan(changed, night).Verdict;
     }
 
@@ -109,10 +97,7 @@ public class TrailTests
         Assert.Equal(used.Distinct(), used);
         // Nobody is there to be woken, and nobody has warmers.
         Assert.DoesNotContain(Trouble.Others, troubles);
-        Assert.DoesNotContain(
-            plan.Rungs.SelectMany(r => r.Measures),
-            m => m.Part.Event?.Kind == NightEventKind.Warmer
-        );
+        Assert.DoesNotContain(plan.Rungs.SelectMany(r => r.Measures), m => m.Part.Event?.Kind == NightEventKind.Warmer);
         Assert.True(plan.AtLast.ToCold.Together.CompareTo(plan.AtLast.FromWarm.Together) <= 0);
         Assert.True(plan.AtLast.ToNoGo.Together.CompareTo(plan.AtLast.ToCold.Together) <= 0);
     }
@@ -128,10 +113,7 @@ public class TrailTests
             Load = LoadPlan.Empty with
             {
                 Loads = [new(depot, "depot", LoadKind.Depot, null)],
-                Lots =
-                [
-                    new(Guid.NewGuid(), Jacket.Id, 1, [new(Guid.Empty), new(depot, Reached.Inside, second)]),
-                ],
+                Lots = [new(Guid.NewGuid(), Jacket.Id, 1, [new(Guid.Empty), new(depot, Reached.Inside, second)])],
             },
         };
         trip = trip.With(m =>
@@ -243,10 +225,7 @@ public class TrailTests
         var context = new TripContext(trip, owned, null);
         List<TripRun> party =
         [
-            .. trip.Outfits.Select(o => new TripRun(
-                new(context, Sleeper.StandardWoman with { Id = o.SleeperId }),
-                o
-            )),
+            .. trip.Outfits.Select(o => new TripRun(new(context, Sleeper.StandardWoman with { Id = o.SleeperId }), o)),
         ];
         var night = NightOfParty.Of(party, 0);
         Assert.Equal(ids, night.People.Select(p => p.SleeperId));
