@@ -70,9 +70,9 @@ function Open({ book }: { book: BookData }) {
             ‹
           </button>
           <div className="min-w-0 grow text-center leading-tight">
-            <p className="truncate font-bold font-display text-xl">
+            <h1 className="truncate text-xl">
               {index + 1} · {night.camp}
-            </p>
+            </h1>
             <p className="text-[13px] text-soft">
               {dateInWords(night.date)}
               {night.date === today() && ", tonight"}

@@ -25,7 +25,7 @@ export function HomePage({ book }: { book: BookData }) {
   };
   return (
     <>
-      <h1 className="text-3xl">Bring it home</h1>
+      <h2 className="text-3xl">Bring it home</h2>
       <p className="mt-1 text-lg">
         {nothing
           ? "Nothing is logged or ticked on this phone yet."

@@ -93,10 +93,10 @@ function Tonight(props: { table: Schema["TonightTable"]; night: Night; who: numb
       </section>
 
       <section aria-live="polite" className="mt-4 rounded-2xl border-2 border-ink px-4 py-3">
-        <h1 className="flex items-center gap-3 text-4xl leading-none">
+        <h2 className="flex items-center gap-3 text-4xl leading-none">
           <VerdictMark verdict={now} size={40} />
           <span className="first-letter:uppercase">{verdicts[now]}</span>
-        </h1>
+        </h2>
         <p className="mt-2 text-lg leading-snug">
           {!state
             ? "So much at once was not worked out. Take it as no-go: wake the others, all into one shelter, everything on, back at first light."

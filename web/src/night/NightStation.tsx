@@ -122,6 +122,9 @@ export function Component() {
           <Button look="quiet" onClick={() => go.station("compare", index)}>
             Compare
           </Button>
+          <Button look="quiet" onClick={() => go.station("take", index)}>
+            Take along
+          </Button>
         </div>
         <div className="grid gap-3 md:grid-cols-[1fr_216px]">
           <div ref={box} className="relative min-w-0">

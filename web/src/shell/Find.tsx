@@ -38,6 +38,13 @@ export function Find(props: { open: boolean; onClose: () => void }) {
               {s.name} <span className="ml-auto text-soft">station</span>
             </Command.Item>
           ))}
+          <Command.Item
+            value="take it along cards print trip book phone"
+            className={row}
+            onSelect={pick(() => go.station("take"))}
+          >
+            Take it along <span className="ml-auto text-soft">cards, sheet, trip book</span>
+          </Command.Item>
           {Object.values(trips).flatMap((t) =>
             t.nights.map((n, i) => (
               <Command.Item

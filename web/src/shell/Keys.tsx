@@ -12,6 +12,7 @@ const keys: [string, string][] = [
   ["w", "whose night: the next of the party"],
   ["c", "compare systems on this night"],
   ["l", "the lightest that holds: choose for me"],
+  ["p", "take it along: cards, sheet and trip book"],
   ["u", "turn units over"],
   ["t", "Snow or Lamp"],
   ["a", "add a layer (on Night)"],
@@ -72,6 +73,7 @@ export function useKeys(open: (what: "keys" | "find") => void) {
         settings.set({ who: { ...settings.who, [trip.id]: (who + 1) % trip.members.length } });
       else if (e.key === "c" && at !== "compare") go.station("compare", index);
       else if (e.key === "l" && at !== "choose") go.station("choose", index);
+      else if (e.key === "p" && at !== "take") go.station("take", index);
       else if (e.key === "t") settings.set({ theme: settings.theme === "snow" ? "lamp" : "snow" });
       else if (e.key === "?") open("keys");
       else if (e.key === "/") open("find");

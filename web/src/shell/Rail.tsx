@@ -43,10 +43,18 @@ export function Rail({ onFind }: { onFind: () => void }) {
           <span className="hidden text-[11px] font-normal opacity-75 sm:block">{i + 1}</span>
         </Link>
       ))}
+      <Link
+        to={`/trips/${trip}/take/${night}`}
+        aria-current={at === "take" ? "page" : undefined}
+        className="hidden min-h-12 flex-col items-center justify-center rounded-xl text-center text-soft leading-tight hover:text-ink aria-[current=page]:bg-ink aria-[current=page]:text-paper sm:mx-1.5 sm:mt-auto sm:flex"
+      >
+        Take along
+        <span className="text-[11px]">p</span>
+      </Link>
       <button
         type="button"
         onClick={onFind}
-        className="mx-1.5 my-1.5 flex min-h-12 grow flex-col items-center justify-center rounded-xl text-soft hover:text-ink sm:my-0 sm:mt-auto sm:mb-3 sm:grow-0"
+        className="mx-1.5 my-1.5 flex min-h-12 grow flex-col items-center justify-center rounded-xl text-soft hover:text-ink sm:my-0 sm:mb-3 sm:grow-0"
       >
         Find
         <span className="hidden text-[11px] sm:block">/</span>

@@ -48,7 +48,7 @@ export function TopBar(props: {
 }
 
 function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
-  const { trip } = useTrip();
+  const { trip, index } = useTrip();
   const trips = useWorkspace((w) => w.trips);
   const edit = useWorkspace((w) => w.edit);
   const go = useGo();
@@ -89,6 +89,11 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
               </DropdownMenu.Item>
             ))}
             <DropdownMenu.Separator className="my-1 border-line border-t" />
+            {trip && (
+              <DropdownMenu.Item className={entry} onSelect={() => go.station("take", index)}>
+                Take it along
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
               New trip
             </DropdownMenu.Item>

@@ -79,7 +79,7 @@ export function DayCard(props: {
       )}
       {stops.length > 0 && (
         <section className="mt-[1.5mm] border-ink border-t-2 pt-[0.7mm]">
-          <h4 className="font-bold text-[8.5pt]">When you stop</h4>
+          <h3 className="font-bold text-[8.5pt]">When you stop</h3>
           <ul className="text-[8pt] leading-[1.2]">
             {stops.map((s) => (
               <li key={s} className="mt-[0.4mm]">
@@ -90,7 +90,7 @@ export function DayCard(props: {
         </section>
       )}
       <section className="mt-[1.5mm] border-ink border-t-2 pt-[0.7mm]">
-        <h4 className="font-bold text-[8.5pt]">Look at each other</h4>
+        <h3 className="font-bold text-[8.5pt]">Look at each other</h3>
         <p className="text-[8pt] leading-[1.25]">
           {card.watch.length === 0
             ? "By the numbers nothing on this day calls for it. Look all the same at every stop."

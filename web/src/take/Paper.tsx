@@ -23,7 +23,7 @@ export function Paper(props: {
           {props.number}
         </span>
         <div className="min-w-0 grow">
-          <h3 className="line-clamp-2 text-[11.5pt] leading-[1.1]">{props.title}</h3>
+          <h2 className="line-clamp-2 text-[11.5pt] leading-[1.1]">{props.title}</h2>
           <p className="text-[8pt]">{props.under}</p>
         </div>
         <div className="text-center">{props.right}</div>

@@ -20,7 +20,7 @@ export function PartySheet(props: { trip: Trip; nights: Schema["NightOfParty"][]
       className="paper flex min-h-[297mm] w-[210mm] max-w-full flex-col bg-paper p-[14mm] text-[10pt] text-ink leading-[1.35]"
     >
       <header className="border-ink border-b-2 pb-[2mm]">
-        <h3 className="text-[22pt] leading-[1]">{trip.name}</h3>
+        <h2 className="text-[22pt] leading-[1]">{trip.name}</h2>
         <p>
           {trip.members.map((m) => name(m.sleeperId)).join(", ")} · made {props.made}
         </p>
@@ -76,7 +76,7 @@ export function PartySheet(props: { trip: Trip; nights: Schema["NightOfParty"][]
       </table>
       <section className="mt-[5mm] grid grid-cols-2 gap-[6mm] text-[9pt]">
         <div>
-          <h4 className="font-bold">Before leaving</h4>
+          <h3 className="font-bold">Before leaving</h3>
           <ul>
             {[
               "Left word with",
@@ -91,7 +91,7 @@ export function PartySheet(props: { trip: Trip; nights: Schema["NightOfParty"][]
           </ul>
         </div>
         <div>
-          <h4 className="font-bold">For all</h4>
+          <h3 className="font-bold">For all</h3>
           <p>
             The party is as warm as the coldest of it: nobody goes on because the others are warm. Below the
             line all turn back at first light. Below the last line nobody lies down: up, move, all in one
