@@ -4,6 +4,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { outDir: "../src/Ermine.Server/wwwroot", emptyOutDir: true },
+  build: { outDir: "../src/Ermine.Server/wwwroot", emptyOutDir: true, manifest: "built.json" },
   server: { proxy: { "/api": "http://127.0.0.1:5230" } },
 });

@@ -23,6 +23,8 @@ export default defineConfig({
     reducedMotion: "reduce",
     timezoneId: "Europe/Oslo",
     locale: "en-GB",
+    // What is kept for when the server is away has a test of its own.
+    serviceWorkers: "block",
   },
   webServer: {
     command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --port ${port} --data ${data}`,

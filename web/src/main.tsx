@@ -56,3 +56,9 @@ createRoot(document.getElementById("root") as HTMLElement).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+// Once the page stands, it is kept for when its server is away.
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  addEventListener("load", () =>
+    setTimeout(() => void navigator.serviceWorker.register("/worker.js").catch(() => {}), 1000),
+  );

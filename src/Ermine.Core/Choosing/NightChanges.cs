@@ -176,11 +176,7 @@ internal sealed class NightChanges(TripRun run, int night, Closet from)
             );
             foreach (var id in run.Outfit.Along.Where(id => !system.Has(id)))
             {
-                if (
-                    from.Find(id) is { Side: Side.On } kept
-                    && Allowed(kept)
-                    && bedtime.Events.All(e => e.ItemId != id)
-                )
+                if (from.Find(id) is { Side: Side.On } kept && Allowed(kept) && bedtime.Events.All(e => e.ItemId != id))
                     offered.Add(
                         (
                             new(Guid.NewGuid(), NightEventKind.PutOn, before, ItemId: id),

@@ -122,10 +122,12 @@ public sealed class MeasureLadder
 
     /// <summary>Where the verdict turns on an evening; null where nothing is left to lie in.</summary>
     public NightTurns? Turns(Evening evening) =>
-        NightTurns.Of(
-            evening.Model.Sleep(night, evening.System, evening.Bedtime, evening.Water, run[night].Day.DampInBed),
-            Low
-        )?.OnTheSafeSide(Low);
+        NightTurns
+            .Of(
+                evening.Model.Sleep(night, evening.System, evening.Bedtime, evening.Water, run[night].Day.DampInBed),
+                Low
+            )
+            ?.OnTheSafeSide(Low);
 
     /// <summary>An evening with a measure taken; the same where what it needs is gone.</summary>
     public Evening Take(Evening evening, Measure measure) => takes[measure.Part](evening);

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { create } from "zustand";
 import type { components, paths } from "./schema";
 
 export type Schema = components["schemas"];
@@ -60,6 +61,9 @@ export class Problem extends Error {
 
 const client = createClient<paths>({ baseUrl: "/" });
 
+/** When the last answer was given, where it was given from what the browser keeps because nobody answers; null where the server does. */
+export const useAway = create<{ since: string | null }>()(() => ({ since: null }));
+
 async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let result: { data?: T; error?: unknown; response: Response };
   try {
@@ -67,6 +71,7 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
   } catch {
     throw new Problem(0, "Ermine does not answer. Is it still running?", []);
   }
+  useAway.setState({ since: result.response.headers.get("x-ermine-kept") });
   if (result.response.ok) return result.data as T;
   const detail = (result.error ?? {}) as { title?: string; errors?: Fault[] } & Problem["more"];
   throw new Problem(

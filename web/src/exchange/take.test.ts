@@ -90,10 +90,7 @@ test("lines ticked on a phone join those of the trip, each once", () => {
     { theirs: false, beside: false },
   );
   expect(changes).toHaveLength(1);
-  expect((changes[0]?.after as Trip).load?.ticks.map((t) => `${t.line}/${t.round}`)).toEqual([
-    "one/home",
-    "one/car",
-    "two/home",
-  ]);
+  const after = changes[0]?.after as Trip | undefined;
+  expect(after?.load?.ticks.map((t) => `${t.line}/${t.round}`)).toEqual(["one/home", "one/car", "two/home"]);
   expect(changesOf(read({ ticks }, []), nothing, { theirs: false, beside: false })).toEqual([]);
 });

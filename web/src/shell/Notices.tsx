@@ -1,13 +1,20 @@
 import { useState } from "react";
-import { api, Problem, type SetAside } from "../api/client";
+import { api, Problem, type SetAside, useAway } from "../api/client";
 import { Button } from "../parts/Button";
 import { useWorkspace } from "../state/workspace";
 
 /** What stands over every station: that nothing can be saved, and what could not be read. */
 export function Notices() {
   const { readOnly, setAside } = useWorkspace();
+  const away = useAway((a) => a.since);
   return (
     <>
+      {away && (
+        <p role="status" className="print:hidden border-line border-b bg-ice-wash px-5 py-2.5">
+          <b>Ermine does not answer.</b> This is what it said last{away !== "before" && `, ${at(away)}`}. What
+          you change is kept in this browser until it answers again.
+        </p>
+      )}
       {readOnly && (
         <p role="status" className="print:hidden border-line border-b bg-ice-wash px-5 py-2.5">
           <b>Open for looking.</b> This folder can only be read: nothing that you change here is saved.
@@ -17,6 +24,9 @@ export function Notices() {
     </>
   );
 }
+
+const at = (date: string) =>
+  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(date));
 
 const kinds: Record<SetAside["kind"], string> = {
   trip: "Trip",
