@@ -85,6 +85,7 @@ internal static class Application
         Loads.Map(api);
         Choices.Map(api);
         TakenAlong.Map(api);
+        Keeping.Map(api);
         ChanceCalculators.Map(api);
         Logs.Map(app, api);
         Entries.Map(api);

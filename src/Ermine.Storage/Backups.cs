@@ -35,6 +35,9 @@ public sealed record Contents(int Trips, int Things, int Sleepers, int Forecasts
 /// <summary>A copy that was made, and what is in it.</summary>
 public sealed record Backup(string File, Contents Contents);
 
+/// <summary>A copy as it lies in the backups of a folder.</summary>
+public sealed record BackupFile(string Name, long Bytes, DateTimeOffset At);
+
 /// <summary>What came back, and where what was there before was set aside; null where nothing was.</summary>
 public sealed record Restored(Contents Contents, string? SetAside);
 
@@ -88,19 +91,8 @@ public static class Backups
     {
         try
         {
-            if (!File.Exists(file))
-                throw new RefusedException($"There is no file {file}.");
-            if (Path.GetFullPath(file) == folder.Database)
-                throw new RefusedException($"{file} is the data in use itself: name a backup.");
-            DataFolder.RefuseNewer(DataFolder.VersionIn(file, file), file);
-            using var from = new Peek(Path.GetFullPath(file));
-            if (DataFolder.CheckAndRead(from.Connection, file).Count == 0)
-                throw new RefusedException(RefusedException.Damaged(file));
-            if (DataFolder.Ask(from.Connection, "PRAGMA integrity_check(1)") is not ["ok"])
-                throw new RefusedException(RefusedException.Damaged(file));
-            var contents = Contents.Of(from.Connection);
-            if (contents.None)
-                throw new RefusedException($"{file} holds no trips, things, sleepers or forecasts.");
+            var (from, contents) = Sound(folder, file);
+            using var _ = from;
             Directory.CreateDirectory(folder.Path);
             folder.Take(FileMode.OpenOrCreate);
             var ready = Path.Combine(folder.Path, "ermine.restoring");
@@ -116,6 +108,93 @@ public static class Backups
             when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
         {
             throw refusal;
+        }
+    }
+
+    /// <summary>
+    /// Brings a copy back while its folder is served: what is there is copied first, then all of it is replaced at once. Whoever reads or saves
+    /// meanwhile meets the one or the other.
+    /// </summary>
+    /// <param name="folder">The folder that is served.</param>
+    /// <param name="file">The copy.</param>
+    /// <exception cref="RefusedException">The file is no copy of Ermine's data, is damaged, or is of another version; nothing was changed.</exception>
+    public static Restored RestoreServed(DataFolder folder, string file)
+    {
+        try
+        {
+            var (from, contents) = Sound(folder, file);
+            using var _ = from;
+            if (DataFolder.VersionIn(file, file) != DataFolder.DataVersion)
+                throw new RefusedException(
+                    $"An older Ermine wrote {Path.GetFileName(file)}: end Ermine and bring it back with ./ermine restore."
+                );
+            var aside = Make(folder, "set-aside").File;
+            using var live = new SqliteConnection(
+                new SqliteConnectionStringBuilder(folder.ConnectionString) { Pooling = false }.ToString()
+            );
+            live.Open();
+            from.Connection.BackupDatabase(live);
+            return new(contents, aside);
+        }
+        catch (Exception error)
+            when (error is not RefusedException && RefusedException.Of(error, folder.Path) is { } refusal)
+        {
+            throw refusal;
+        }
+    }
+
+    /// <summary>Copies that lie in a folder's own backups, the newest first.</summary>
+    /// <param name="folder">The folder.</param>
+    public static IReadOnlyList<BackupFile> In(DataFolder folder)
+    {
+        var kept = new DirectoryInfo(Path.Combine(folder.Path, "backups"));
+        return kept.Exists
+            ?
+            [
+                .. kept.EnumerateFiles("*.db")
+                    .OrderByDescending(f => f.LastWriteTimeUtc)
+                    .ThenByDescending(f => f.Name, StringComparer.Ordinal)
+                    .Take(MostListed)
+                    .Select(f => new BackupFile(f.Name, f.Length, f.LastWriteTimeUtc)),
+            ]
+            : [];
+    }
+
+    /// <summary>Copies listed at most.</summary>
+    private const int MostListed = 60;
+
+    /// <summary>Where a copy of a folder's own backups lies; null where there is none of that name.</summary>
+    /// <param name="folder">The folder.</param>
+    /// <param name="name">Its name, as listed.</param>
+    public static string? Find(DataFolder folder, string name) =>
+        In(folder).Any(f => f.Name == name) ? Path.Combine(folder.Path, "backups", name) : null;
+
+    /// <summary>Opens a copy to be brought back, and what is in it.</summary>
+    /// <exception cref="RefusedException">It is none, or is damaged.</exception>
+    private static (Peek From, Contents Contents) Sound(DataFolder folder, string file)
+    {
+        if (!File.Exists(file))
+            throw new RefusedException($"There is no file {file}.");
+        if (Path.GetFullPath(file) == folder.Database)
+            throw new RefusedException($"{file} is the data in use itself: name a backup.");
+        DataFolder.RefuseNewer(DataFolder.VersionIn(file, file), file);
+        var from = new Peek(Path.GetFullPath(file));
+        try
+        {
+            if (
+                DataFolder.CheckAndRead(from.Connection, file).Count == 0
+                || DataFolder.Ask(from.Connection, "PRAGMA integrity_check(1)") is not ["ok"]
+            )
+                throw new RefusedException(RefusedException.Damaged(file));
+            var contents = Contents.Of(from.Connection);
+            return contents.None
+                ? throw new RefusedException($"{file} holds no trips, things, sleepers or forecasts.")
+                : (from, contents);
+        }
+        catch
+        {
+            from.Dispose();
+            throw;
         }
     }
 

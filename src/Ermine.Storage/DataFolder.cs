@@ -5,6 +5,24 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Ermine.Storage;
 
+/// <summary>How the data of a folder stands.</summary>
+/// <param name="Folder">Where it lies.</param>
+/// <param name="DataVersion">Version of its schema.</param>
+/// <param name="ReadOnly">It was opened for looking only.</param>
+/// <param name="Contents">What is in it.</param>
+/// <param name="Bytes">Size of the database.</param>
+/// <param name="FreeBytes">Room left on its disk.</param>
+/// <param name="Sound">The database holds together.</param>
+public sealed record DataHealth(
+    string Folder,
+    int DataVersion,
+    bool ReadOnly,
+    Contents Contents,
+    long Bytes,
+    long FreeBytes,
+    bool Sound
+);
+
 /// <summary>
 /// The folder that holds one person's data: the database and its backups. One Ermine at a time serves it, which a lock on a file says that
 /// the system itself lets go when its owner ends, however it ends. A folder that cannot be written is opened for looking, on a copy.
@@ -38,6 +56,33 @@ public sealed class DataFolder(string path) : IDisposable
             ForeignKeys = true,
             DefaultTimeout = PatienceSeconds,
         }.ToString();
+
+    /// <summary>How the data stands: what is in it, how large it is, and whether it is sound.</summary>
+    /// <exception cref="RefusedException">It cannot be read.</exception>
+    public DataHealth Health()
+    {
+        try
+        {
+            using var connection = new SqliteConnection(
+                new SqliteConnectionStringBuilder(ConnectionString) { Pooling = false }.ToString()
+            );
+            connection.Open();
+            var disk = new DriveInfo(Path);
+            return new(
+                Path,
+                DataVersion,
+                ReadOnly,
+                Contents.Of(connection),
+                new FileInfo(Database).Length,
+                disk.AvailableFreeSpace,
+                Ask(connection, "PRAGMA quick_check(1)") is ["ok"]
+            );
+        }
+        catch (Exception error) when (error is not RefusedException && RefusedException.Of(error, Path) is { } refusal)
+        {
+            throw refusal;
+        }
+    }
 
     /// <summary>Takes the folder, creates what is missing and upgrades the schema, after keeping a copy where there is one to keep.</summary>
     /// <exception cref="RefusedException">It cannot be opened; what is there was left as it is.</exception>

@@ -1,13 +1,14 @@
 // Renews docs/screenshots from the demo data.
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
 import { chromium as playwright } from "@playwright/test";
 import { chromium, settings } from "./browser.mjs";
-import { withDemo } from "./server.mjs";
+import { newFolder, withDemo } from "./server.mjs";
 
 const shots = [
   { name: "night", path: "night/4" },
   { name: "night-hammock", path: "night/2", trip: "Brenholt weekend" },
   { name: "day", path: "day/4" },
-  { name: "day-phone", path: "day/4", width: 390, height: 844 },
   { name: "hands", path: "day/4?of=hands" },
   { name: "dry", path: "dry/1" },
   { name: "load", path: "load/4", trip: "Kessar ice cap" },
@@ -19,10 +20,10 @@ const shots = [
   { name: "choose-lows", path: "choose/4", press: "which for which low", until: /^From −\d+° on add/ },
   { name: "choose-buy", path: "choose/4", theme: "lamp", press: "what to buy", until: /^Could be sold|not done in time/ },
   { name: "choose-clothes", path: "choose/1", trip: "Brenholt weekend", press: "clothes by day", until: /sets of pieces weighed/ },
+  { name: "take-night", path: "take/4", until: /back at first light/, done: "Print" },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for they change the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
-  { name: "log-phone", path: "log/4?of=night", theme: "lamp", width: 390, height: 844, slept: /^cool/ },
 ];
 
 /** A bed that is only begun, on a trip of its own. */
@@ -37,6 +38,29 @@ async function begun(page, url, trip) {
   await page.getByText("Under you").waitFor();
   await page.waitForLoadState("networkidle");
   await page.screenshot({ path: new URL("../../docs/screenshots/start.png", import.meta.url).pathname });
+}
+
+/** Tonight in the trip book, on a phone, the forecast six degrees off and the mat flat. */
+async function tonight(browser, page, url, trip) {
+  await page.goto(`${url}/trips/${trip.id}/take/4`);
+  await page.getByRole("button", { name: "Trip book" }).click();
+  const made = page.waitForEvent("download", { timeout: 100_000 });
+  await page.getByRole("button", { name: "Make the book" }).click();
+  const path = join(newFolder(), "book.html");
+  await (await made).saveAs(path);
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    deviceScaleFactor: 1,
+    offline: true,
+    reducedMotion: "reduce",
+  });
+  const book = await context.newPage();
+  await book.goto(pathToFileURL(path).href);
+  for (let n = 0; n < 3; n++) await book.getByRole("button", { name: "Night after" }).click();
+  await book.getByRole("button", { name: "5 colder" }).click();
+  await book.getByRole("button", { name: "1 colder" }).click();
+  await book.screenshot({ path: new URL("../../docs/screenshots/tonight-phone.png", import.meta.url).pathname });
+  await context.close();
 }
 
 await withDemo(async (url) => {
@@ -59,11 +83,7 @@ await withDemo(async (url) => {
     if (shot.until) await page.getByText(shot.until).first().waitFor({ timeout: 30_000 });
     if (shot.settled) await page.getByText(shot.settled).waitFor({ state: "hidden", timeout: 30_000 });
     if (shot.night) await page.getByRole("button", { name: shot.night }).click();
-    if (shot.slept) {
-      await page.getByRole("button", { name: shot.slept }).first().click();
-      await page.getByRole("button", { name: "Outside milder" }).click();
-      await page.getByText("Saved").waitFor();
-    }
+    if (shot.done) await page.locator("button:enabled", { hasText: shot.done }).waitFor({ timeout: 60_000 });
     if (shot.school) {
       await page.getByRole("radio", { name: new RegExp(shot.school) }).click();
       await page.getByText("Cold end of the ensemble").waitFor();
@@ -78,5 +98,7 @@ await withDemo(async (url) => {
   await page.addInitScript((s) => localStorage.setItem("ermine-settings", s), settings({ theme: "snow" }));
   await begun(page, url, trips.find((t) => t.name === "Isvar crossing"));
   console.log("docs/screenshots/start.png");
+  await tonight(browser, page, url, trips.find((t) => t.name === "Isvar crossing"));
+  console.log("docs/screenshots/tonight-phone.png");
   await browser.close();
 });

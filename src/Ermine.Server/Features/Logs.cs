@@ -210,5 +210,8 @@ public sealed class LearnedCache : IDisposable
         }
     }
 
+    /// <summary>All of the data was replaced.</summary>
+    public void Forget() => kept = null;
+
     public void Dispose() => gate.Dispose();
 }

@@ -257,6 +257,10 @@ export const api = {
         headers: { "Content-Type": "application/json" },
       } as never),
     ) as Promise<Schema["PackageRead"]>,
+  health: (signal?: AbortSignal) => answer(client.GET("/api/health", { signal: signal ?? null })),
+  makeBackup: () => answer(client.POST("/api/backups")),
+  restoreBackup: (name: string) =>
+    answer(client.POST("/api/backups/{name}/restore", { params: { path: { name } } })),
   emptyPackage: async (): Promise<Record<string, unknown>> => {
     const response = await fetch("/api/package/empty");
     if (!response.ok) throw new Problem(response.status, "The book could not be made.", []);

@@ -45,6 +45,13 @@ export function Find(props: { open: boolean; onClose: () => void }) {
           >
             Take it along <span className="ml-auto text-soft">cards, sheet, trip book</span>
           </Command.Item>
+          <Command.Item
+            value="keep and move backup copy restore archive health"
+            className={row}
+            onSelect={pick(() => navigate("/keep"))}
+          >
+            Keep and move <span className="ml-auto text-soft">copies, health</span>
+          </Command.Item>
           {Object.values(trips).flatMap((t) =>
             t.nights.map((n, i) => (
               <Command.Item

@@ -104,10 +104,8 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
                 </a>
               </DropdownMenu.Item>
             )}
-            <DropdownMenu.Item asChild className={entry}>
-              <a href="/api/archive" download>
-                Save everything as a file
-              </a>
+            <DropdownMenu.Item className={entry} onSelect={() => navigate("/keep")}>
+              Keep and move: copies, health
             </DropdownMenu.Item>
             <DropdownMenu.Item className={entry} onSelect={() => file.current?.click()}>
               Open a file
