@@ -57,6 +57,7 @@ public class ArchitectureTests
         "Choosing",
         "Learning",
         "Trail",
+        "Rehearsing",
         "Entry",
     ];
 

@@ -44,6 +44,12 @@ public sealed class FuzzTests
             more[name] = value;
             return more;
         }
+        JsonObject Rehearsed()
+        {
+            var more = With("answers", new JsonArray(0, 1));
+            more["seed"] = 7;
+            return more;
+        }
         JsonObject Tabled()
         {
             var more = With("asked", Asked());
@@ -128,6 +134,7 @@ public sealed class FuzzTests
             ["/api/plan/cards"] = plan,
             ["/api/plan/tonight"] = plan,
             ["/api/plan/party-sheet"] = plan,
+            ["/api/plan/rehearsal"] = Rehearsed(),
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),
             ["/api/plan/dress"] = With("day", 3),

@@ -1,3 +1,4 @@
+using Ermine.Core.Rehearsing;
 using Ermine.Core.Trail;
 using Ermine.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -9,6 +10,16 @@ public static class TakenAlong
 {
     /// <summary>The table of a night; null where its low is not known or nothing is laid out.</summary>
     public sealed record TonightAnswer(TonightTable? Table);
+
+    /// <summary>A night of a trip to be rehearsed: the seed that draws what goes wrong, and the choices until now, from 0 each.</summary>
+    public sealed record RehearsalRequest(Core.Plans.Trip Trip, int Night, int Member, int Seed, IReadOnlyList<int> Answers)
+        : Plans.PlanRequest(Trip, Night, Member);
+
+    /// <summary>The evening as far as it is played; null where the night has no low or no bed, or where an answer was not asked for.</summary>
+    public sealed record RehearsalAnswer(EveningPlayed? Evening);
+
+    /// <summary>Most questions of an evening.</summary>
+    private const int MostAnswers = 12;
 
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -32,6 +43,9 @@ public static class TakenAlong
                 "What one night comes to at every low, whatever two things have happened, with all that can be done"
             );
         plans
+            .MapPost("/rehearsal", Rehearse)
+            .WithSummary("An evening of the trip played: choices, what goes wrong, and at four in the morning the reckoning");
+        plans
             .MapPost(
                 "/party-sheet",
                 (Plans.PlanRequest request, Asking asking) =>
@@ -39,6 +53,20 @@ public static class TakenAlong
             )
             .WithSummary("One night of everyone, and the low below which the party turns back");
     }
+
+    private static async Task<Results<Ok<RehearsalAnswer>, ProblemHttpResult>> Rehearse(
+        RehearsalRequest request,
+        Asking asking
+    ) =>
+        request.Answers.Count > MostAnswers
+            ? Problems.Faults([
+                new("answers", $"{request.Answers.Count}", $"An evening has at most {MostAnswers} questions."),
+            ])
+            : await OfNight(
+                request,
+                asking,
+                (p, r) => new RehearsalAnswer(Rehearsal.Play(p[r.Member], r.Night, request.Seed, request.Answers))
+            );
 
     private static async Task<Results<Ok<T>, ProblemHttpResult>> OfNight<T>(
         Plans.PlanRequest request,

@@ -193,6 +193,8 @@ export const api = {
     answer(client.POST("/api/plan/cards", { body: asked, signal: signal ?? null })),
   tonight: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/tonight", { body: asked, signal: signal ?? null })),
+  rehearsal: (asked: Asked & { seed: number; answers: number[] }, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/rehearsal", { body: asked, signal: signal ?? null })),
   partySheet: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/party-sheet", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),
