@@ -95,6 +95,35 @@ public sealed class TakenAlongTests(App app) : IClassFixture<App>
         Assert.Equal((double)mildest["turnBackBelow"]!["outside"]!, (double)night["turnBackBelow"]!["outside"]!);
     }
 
+    [Fact]
+    public async Task An_evening_is_asked_step_by_step_and_what_cannot_be_answered_is_named()
+    {
+        var trip = await app.Trip();
+        Task<Answer> Ask(params int[] answers) =>
+            app.Post(
+                "/api/plan/rehearsal",
+                new
+                {
+                    trip,
+                    night = 3,
+                    member = 0,
+                    seed = 1,
+                    answers,
+                }
+            );
+        var evening = (await Ask()).Body!["evening"]!;
+        var questions = (int)evening["questions"]!;
+        Assert.InRange(questions, 6, 9);
+        Assert.Single(evening["moments"]!.AsArray());
+        var played = (await Ask([.. Enumerable.Repeat(1, questions)])).Body!["evening"]!;
+        Assert.Equal(questions, played["moments"]!.AsArray().Count);
+        Assert.Equal(questions, played["reckoning"]!["best"]!.AsArray().Count);
+        Assert.Null((await Ask(7)).Body!["evening"]);
+        var many = await Ask(new int[40]);
+        Assert.Equal(422, many.Status);
+        Assert.Equal(["answers"], many.FaultyFields());
+    }
+
     [Theory]
     [InlineData("cards")]
     [InlineData("tonight")]

@@ -53,7 +53,11 @@ public sealed class Rehearsal
             evening with
             {
                 // The evening decides what is done and how warm one gets in.
-                Bedtime = Bedtime.Plain with { InHour = InAt, UpHour = UpAt },
+                Bedtime = Bedtime.Plain with
+                {
+                    InHour = InAt,
+                    UpHour = UpAt,
+                },
             },
             0,
             false
@@ -96,7 +100,8 @@ public sealed class Rehearsal
         IReadOnlyList<Way> Ways
     )
     {
-        public EveningMoment Told => new(Asks, Hour, Says, ItemId, GoneWrong, [.. Ways.Select(w => new EveningChoice(w.Says, w.Tells))]);
+        public EveningMoment Told =>
+            new(Asks, Hour, Says, ItemId, GoneWrong, [.. Ways.Select(w => new EveningChoice(w.Says, w.Tells))]);
     }
 
     private EveningPlayed Told(int seed, IReadOnlyList<int> answers) =>
@@ -128,7 +133,13 @@ public sealed class Rehearsal
     )
     {
         var evening = state.Evening;
-        var slept = evening.Model.Sleep(night, evening.System, evening.Bedtime, evening.Water, run[night].Day.DampInBed);
+        var slept = evening.Model.Sleep(
+            night,
+            evening.System,
+            evening.Bedtime,
+            evening.Water,
+            run[night].Day.DampInBed
+        );
         var turns = NightTurns.Of(slept, weather.Low.PlanFor)!;
         var played = slept.Played! with
         {
@@ -176,11 +187,7 @@ public sealed class Rehearsal
     private Reckoning Reckon(IReadOnlyList<int> answers)
     {
         List<int[]> all = [.. AllWays()];
-        var came = all.AsParallel()
-            .AsOrdered()
-            .WithCancellation(run.Context.Stop)
-            .Select(CameTo)
-            .ToList();
+        var came = all.AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(CameTo).ToList();
         var at = all.Index().ToDictionary(w => string.Join(',', w.Item), w => came[w.Index]);
         var chosen = at[string.Join(',', answers)];
         var best = Enumerable.Range(0, all.Count).OrderBy(i => came[i], Better).First();
@@ -232,7 +239,10 @@ public sealed class Rehearsal
 
     private IEnumerable<int[]> AllWays()
     {
-        IEnumerable<int[]> ways = [[]];
+        IEnumerable<int[]> ways =
+        [
+            [],
+        ];
         foreach (var scene in scenes)
             ways = ways.SelectMany(w => Enumerable.Range(0, scene.Ways.Count).Select(c => (int[])[.. w, c])).ToList();
         return ways;
@@ -301,7 +311,11 @@ public sealed class Rehearsal
                         "It dries a little on you, and that heat is gone when you get in.",
                         s => Starts(s, StartState.Chilled)
                     ),
-                    new("Sleep in what is damp", "The dry set stays dry for tomorrow, and the damp goes into the bag.", Damp),
+                    new(
+                        "Sleep in what is damp",
+                        "The dry set stays dry for tomorrow, and the damp goes into the bag.",
+                        Damp
+                    ),
                 ]
             ),
             new(
@@ -354,9 +368,10 @@ public sealed class Rehearsal
                     new(
                         "Move until the feet glow, then in",
                         "Feet that go in cold stay cold.",
-                        s => s.Evening.Bedtime.Start == StartState.Chilled
-                            ? Starts(s, StartState.Normal)
-                            : Starts(s, StartState.Warmed)
+                        s =>
+                            s.Evening.Bedtime.Start == StartState.Chilled
+                                ? Starts(s, StartState.Normal)
+                                : Starts(s, StartState.Warmed)
                     ),
                     new("Straight in", "Warm enough, you hope.", s => s),
                 ]
@@ -482,11 +497,7 @@ public sealed class Rehearsal
                     pad.Id,
                     true,
                     [
-                        new(
-                            "Up, find the hole, patch it",
-                            "Fifteen cold minutes, and the pad is whole again.",
-                            s => s
-                        ),
+                        new("Up, find the hole, patch it", "Fifteen cold minutes, and the pad is whole again.", s => s),
                         new(
                             "Rucksack and spare clothes under you",
                             "Better than nothing, and quicker.",
@@ -508,7 +519,11 @@ public sealed class Rehearsal
                                         }
                                 )
                         ),
-                        new("Stay in and bear it", "The ground takes what it can.", s => With(s, OneLostAtATime.Broken(pad))),
+                        new(
+                            "Stay in and bear it",
+                            "The ground takes what it can.",
+                            s => With(s, OneLostAtATime.Broken(pad))
+                        ),
                     ]
                 )
             );
@@ -517,8 +532,7 @@ public sealed class Rehearsal
             State Open(State s) =>
                 With(
                     s,
-                    b =>
-                        SystemChange.Use(b, bag.Id, l => l with { Closure = Closure.CollarOpen, HoodOpen = true })
+                    b => SystemChange.Use(b, bag.Id, l => l with { Closure = Closure.CollarOpen, HoodOpen = true })
                 );
             scenes.Add(
                 new(

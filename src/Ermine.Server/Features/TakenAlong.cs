@@ -12,8 +12,13 @@ public static class TakenAlong
     public sealed record TonightAnswer(TonightTable? Table);
 
     /// <summary>A night of a trip to be rehearsed: the seed that draws what goes wrong, and the choices until now, from 0 each.</summary>
-    public sealed record RehearsalRequest(Core.Plans.Trip Trip, int Night, int Member, int Seed, IReadOnlyList<int> Answers)
-        : Plans.PlanRequest(Trip, Night, Member);
+    public sealed record RehearsalRequest(
+        Core.Plans.Trip Trip,
+        int Night,
+        int Member,
+        int Seed,
+        IReadOnlyList<int> Answers
+    ) : Plans.PlanRequest(Trip, Night, Member);
 
     /// <summary>The evening as far as it is played; null where the night has no low or no bed, or where an answer was not asked for.</summary>
     public sealed record RehearsalAnswer(EveningPlayed? Evening);
@@ -44,7 +49,9 @@ public static class TakenAlong
             );
         plans
             .MapPost("/rehearsal", Rehearse)
-            .WithSummary("An evening of the trip played: choices, what goes wrong, and at four in the morning the reckoning");
+            .WithSummary(
+                "An evening of the trip played: choices, what goes wrong, and at four in the morning the reckoning"
+            );
         plans
             .MapPost(
                 "/party-sheet",

@@ -46,6 +46,13 @@ export function Find(props: { open: boolean; onClose: () => void }) {
             Take it along <span className="ml-auto text-soft">cards, sheet, trip book</span>
           </Command.Item>
           <Command.Item
+            value="rehearse an evening play practise group"
+            className={row}
+            onSelect={pick(() => go.station("rehearse"))}
+          >
+            Rehearse an evening <span className="ml-auto text-soft">choices, and what they are worth</span>
+          </Command.Item>
+          <Command.Item
             value="keep and move backup copy restore archive health"
             className={row}
             onSelect={pick(() => navigate("/keep"))}

@@ -14,6 +14,7 @@ const keys: [string, string][] = [
   ["l", "the lightest that holds: choose for me"],
   ["p", "take it along: cards, sheet and trip book"],
   ["u", "turn units over"],
+  ["1 – 3 · Backspace in a rehearsal", "answer · take one back"],
   ["t", "Snow or Lamp"],
   ["a", "add a layer (on Night)"],
   ["↑ ↓", "walk through the layers of the cut"],

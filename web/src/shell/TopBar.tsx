@@ -94,6 +94,11 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
                 Take it along
               </DropdownMenu.Item>
             )}
+            {trip && (
+              <DropdownMenu.Item className={entry} onSelect={() => go.station("rehearse", index)}>
+                Rehearse an evening
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
               New trip
             </DropdownMenu.Item>

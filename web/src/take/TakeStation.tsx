@@ -1,6 +1,7 @@
 import { useQueries } from "@tanstack/react-query";
 import pLimit from "p-limit";
 import { useState } from "react";
+import { Link } from "react-router";
 import { api, type Problem, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
@@ -24,7 +25,7 @@ const whats: Record<What, string> = {
 
 /** What is taken along: cards four to a page, the party's sheet, and the book for the phone. */
 export function Component() {
-  const { trip, who } = useTrip();
+  const { trip, index, who } = useTrip();
   const settings = useSettings();
   const sleepers = useWorkspace((s) => s.sleepers);
   const [what, setWhat] = useState<What>("night");
@@ -43,6 +44,28 @@ export function Component() {
         <p className="mt-1 max-w-2xl text-soft">
           What is planned at a table is used by lamp, in mittens. Cards are A6, four to a page: print, cut,
           and keep each in a bag that closes.
+        </p>
+        <p className="mt-1">
+          <Link
+            to={`/trips/${trip.id}/rehearse/${index + 1}`}
+            className="inline-flex min-h-11 items-center underline sm:min-h-8"
+          >
+            Rehearse an evening first
+          </Link>
+          <span className="text-soft"> · also on paper: </span>
+          <Link
+            to={`/trips/${trip.id}/load/${index + 1}?of=lists`}
+            className="inline-flex min-h-11 items-center underline sm:min-h-8"
+          >
+            packing lists
+          </Link>
+          <span className="text-soft">, </span>
+          <Link
+            to={`/trips/${trip.id}/choose/${index + 1}`}
+            className="inline-flex min-h-11 items-center underline sm:min-h-8"
+          >
+            the card for the gear cupboard
+          </Link>
         </p>
         <div className="my-3 flex flex-wrap items-center gap-2">
           <Segments label="What is taken along" value={what} options={whats} onChange={setWhat} />
