@@ -4,5 +4,12 @@ using BenchmarkDotNet.Running;
 using Ermine.Bench;
 
 BenchmarkSwitcher
-    .FromTypes([typeof(CoreBench), typeof(DayBench), typeof(LoadBench), typeof(LogBench), typeof(ChooseBench)])
+    .FromTypes([
+        typeof(CoreBench),
+        typeof(DayBench),
+        typeof(LoadBench),
+        typeof(LogBench),
+        typeof(ChooseBench),
+        typeof(TrailBench),
+    ])
     .Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));

@@ -1,8 +1,37 @@
 // Measures the first page as a browser sees it: until the ladder or the cut is drawn, from an empty cache.
 import { chromium as playwright } from "@playwright/test";
+import { statSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
 import { gzipSync } from "node:zlib";
 import { chromium } from "./browser.mjs";
-import { withDemo } from "./server.mjs";
+import { newFolder, withDemo } from "./server.mjs";
+
+/** The trip book of nine days and three people: how large it is, and how soon it says tonight, opened from its file. */
+async function bookOf(browser, url) {
+  const { trips } = await (await fetch(`${url}/api/workspace`)).json();
+  const page = await browser.newPage();
+  await page.goto(`${url}/trips/${trips.find((t) => t.name === "Kessar ice cap").id}/take/1`);
+  await page.getByRole("button", { name: "Trip book" }).click();
+  const made = page.waitForEvent("download", { timeout: 100_000 });
+  const began = performance.now();
+  await page.getByRole("button", { name: "Make the book" }).click();
+  const path = join(newFolder(), "book.html");
+  await (await made).saveAs(path);
+  const making = performance.now() - began;
+  const opened = [];
+  for (let run = 0; run < 7; run++) {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, offline: true });
+    const phone = await context.newPage();
+    const start = performance.now();
+    await phone.goto(pathToFileURL(path).href);
+    await phone.getByRole("heading", { level: 2 }).first().waitFor();
+    opened.push(performance.now() - start);
+    await context.close();
+  }
+  opened.sort((a, b) => a - b);
+  return `Trip book: ${(statSync(path).size / 1e6).toFixed(2)} MB, made in ${(making / 1000).toFixed(1)} s, open in ${opened[3].toFixed(0)} ms (median of 7, slowest ${opened[6].toFixed(0)})`;
+}
 
 await withDemo(async (url) => {
   const browser = await playwright.launch(chromium);
@@ -20,8 +49,10 @@ await withDemo(async (url) => {
     script = (await Promise.all(bodies)).reduce((sum, b) => sum + gzipSync(b).length, 0);
     await context.close();
   }
+  const book = await bookOf(browser, url);
   await browser.close();
   times.sort((a, b) => a - b);
   console.log(`First page, empty cache: median ${times[3].toFixed(0)} ms, slowest ${times[6].toFixed(0)} ms of 7`);
+  console.log(book);
   console.log(`Script of the first page: ${(script / 1000).toFixed(0)} kB compressed`);
 });

@@ -17,10 +17,10 @@ const shots = [
   { name: "compare", path: "compare/4" },
   { name: "choose", path: "choose/4", until: /For as many grams as are packed/ },
   { name: "choose-party", path: "choose/1", trip: "Kessar ice cap", press: "for the party", until: /^Pack this for everyone/, settled: "Still looking for a better way to share…" },
-  { name: "choose-lows", path: "choose/4", press: "which for which low", until: /^From −\d+° on add/ },
   { name: "choose-buy", path: "choose/4", theme: "lamp", press: "what to buy", until: /^Could be sold|not done in time/ },
   { name: "choose-clothes", path: "choose/1", trip: "Brenholt weekend", press: "clothes by day", until: /sets of pieces weighed/ },
   { name: "take-night", path: "take/4", until: /back at first light/, done: "Print" },
+  { name: "rehearsal", path: "rehearse/4?evening=5", theme: "lamp", keys: "2222222", until: /^What each choice was worth/ },
   { name: "kit", path: "kit", thing: "Borrowed bag, one number" },
   // Last, for they change the trip.
   { name: "cold", path: "cold/4", school: "ensemble" },
@@ -80,6 +80,11 @@ await withDemo(async (url) => {
     await page.goto(`${url}/trips/${trip.id}/${shot.path}${thing}`);
     await page.waitForLoadState("networkidle");
     if (shot.press) await page.getByRole("button", { name: shot.press }).click();
+    for (const key of shot.keys ?? "") {
+      await page.locator("section li button:enabled").first().waitFor();
+      await page.keyboard.press(key);
+      await page.waitForLoadState("networkidle");
+    }
     if (shot.until) await page.getByText(shot.until).first().waitFor({ timeout: 30_000 });
     if (shot.settled) await page.getByText(shot.settled).waitFor({ state: "hidden", timeout: 30_000 });
     if (shot.night) await page.getByRole("button", { name: shot.night }).click();

@@ -61,7 +61,7 @@ export function ListsPage({ book, who }: { book: BookData; who: number }) {
                     {l.count !== 1 && `${l.count} × `}
                     {l.name}
                     <span className="block text-[13px] text-soft">
-                      {l.load}, {reaches[l.reach]}
+                      {l.load.toLowerCase() === reaches[l.reach] ? l.load : `${l.load}, ${reaches[l.reach]}`}
                     </span>
                   </span>
                 </button>

@@ -195,11 +195,11 @@ function Standing({ health }: { health: Schema["Health"] }) {
   return (
     <section className="mt-7">
       <h2 className="text-2xl">How it stands</h2>
-      <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1">
+      <dl className="mt-1 grid grid-cols-[auto_minmax(0,1fr)] gap-x-5 gap-y-1">
         {rows.map(([what, says]) => (
           <div key={what} className="contents">
             <dt className="text-soft">{what}</dt>
-            <dd className="break-all">{says}</dd>
+            <dd className="break-words">{says}</dd>
           </div>
         ))}
       </dl>

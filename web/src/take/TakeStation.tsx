@@ -159,7 +159,7 @@ function Cards({ trip, who, what }: { trip: Trip; who: number; what: "night" | "
               data-at={index}
               className="relative print:outline print:outline-[0.1mm] print:outline-black/40"
             >
-              <div className="card-shown rounded-md shadow-md print:rounded-none print:shadow-none">
+              <div className="rounded-md shadow-md max-sm:[zoom:0.9] print:rounded-none print:shadow-none">
                 {card ? (
                   what === "night" ? (
                     <NightCard trip={trip} index={index} who={who} card={card.night} made={made()} />

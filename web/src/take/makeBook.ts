@@ -1,5 +1,6 @@
 import { api, Problem, type Schema, type Trip } from "../api/client";
 import type { BookData, BookNight } from "../book/data";
+import { emptyPlan } from "../state/loads";
 import { outfitsOf } from "../state/outfit";
 import { useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
@@ -18,6 +19,17 @@ const lean = (card: Schema["NightCard"]): Schema["NightCard"] => ({
     cautions: [],
     hours: card.night.hours && { ...card.night.hours, steps: [] },
   },
+});
+
+/** What a card says of a day: when, what, how it goes, and what comes on and off. */
+const leanDay = (card: Schema["DayCard"]): Schema["DayCard"] => ({
+  ...card,
+  cautions: [],
+  lines: card.lines.map((l) => ({
+    ...l,
+    block: { id: l.block.id, activity: l.block.activity, name: l.block.name } as Schema["DayBlock"],
+    lived: l.lived && ({ verdict: l.lived.verdict, reason: l.lived.reason } as Schema["BlockLived"]),
+  })),
 });
 
 /** Everything that a trip uses. */
@@ -59,7 +71,7 @@ export async function makeBook(
           api.planKept({ ...asked, changes: [] }, signal),
         ]),
       );
-      own.push({ night: lean(cards.night), day: cards.day, tonight: tonight.table, kept });
+      own.push({ night: lean(cards.night), day: leanDay(cards.day), tonight: tonight.table, kept });
     }
     nights.push(own);
   }
@@ -71,7 +83,11 @@ export async function makeBook(
     made: new Date().toISOString(),
     units: { temperature, insulation, mass, wind, elevation },
     // The days are on their cards, and what lies where is in the lists.
-    trip: { ...trip, members: trip.members.map((m) => ({ ...m, days: [], ideas: [] })) },
+    trip: {
+      ...trip,
+      members: trip.members.map((m) => ({ ...m, days: [], ideas: [] })),
+      load: { ...emptyPlan, ticks: trip.load?.ticks ?? [] },
+    },
     sleepers: trip.members.flatMap((m) => sleepers[m.sleeperId] ?? []),
     items: Object.values(items).filter((i) => used.has(i.id)),
     nights,
