@@ -12,6 +12,7 @@ const press =
 export function HomePage({ book }: { book: BookData }) {
   const kept = useKept();
   const [codes, setCodes] = useState<string[] | null>(null);
+  const [failed, setFailed] = useState(false);
   const text = homePackage(book, kept);
   const nothing = kept.log.length === 0 && kept.ticks.length === 0;
   const save = () => {
@@ -43,10 +44,13 @@ export function HomePage({ book }: { book: BookData }) {
             type="button"
             className={press}
             aria-pressed={codes !== null}
-            onClick={() => (codes ? setCodes(null) : void partsOf(text).then(setCodes))}
+            onClick={() =>
+              codes ? setCodes(null) : void partsOf(text).then(setCodes, () => setFailed(true))
+            }
           >
             Show it as codes
           </button>
+          {failed && <p role="alert">This phone cannot make codes. Save the file instead.</p>}
           {codes && <Codes codes={codes} />}
         </div>
       )}

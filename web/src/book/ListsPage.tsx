@@ -6,6 +6,7 @@ import { useWrite } from "../units/units";
 import { reaches, rounds } from "../units/words";
 import type { BookData } from "./data";
 import { useKept } from "./kept";
+import { TickRow } from "./TickRow";
 
 /** The packing lists of one person, ticked by thumb. */
 export function ListsPage({ book, who }: { book: BookData; who: number }) {
@@ -45,26 +46,13 @@ export function ListsPage({ book, who }: { book: BookData; who: number }) {
           <ul>
             {list.lines.map((l) => (
               <li key={l.lotId} className="border-line border-b">
-                <button
-                  type="button"
-                  aria-pressed={ticked.has(l.lotId)}
-                  className="flex min-h-14 w-full items-center gap-3 py-1 text-left leading-tight"
-                  onClick={() => turn(l.lotId)}
-                >
-                  <span
-                    aria-hidden="true"
-                    className={`grid size-7 shrink-0 place-items-center rounded-md border-2 border-ink font-bold ${ticked.has(l.lotId) ? "bg-ink text-paper" : ""}`}
-                  >
-                    {ticked.has(l.lotId) ? "✓" : ""}
+                <TickRow on={ticked.has(l.lotId)} onPress={() => turn(l.lotId)}>
+                  {l.count !== 1 && `${l.count} × `}
+                  {l.name}
+                  <span className="block text-[13px] text-soft">
+                    {l.load.toLowerCase() === reaches[l.reach] ? l.load : `${l.load}, ${reaches[l.reach]}`}
                   </span>
-                  <span className="grow">
-                    {l.count !== 1 && `${l.count} × `}
-                    {l.name}
-                    <span className="block text-[13px] text-soft">
-                      {l.load.toLowerCase() === reaches[l.reach] ? l.load : `${l.load}, ${reaches[l.reach]}`}
-                    </span>
-                  </span>
-                </button>
+                </TickRow>
               </li>
             ))}
           </ul>

@@ -2,9 +2,9 @@ import type { LogEntry, Night, Schema } from "../api/client";
 import { Asked, One } from "../log/Choose";
 import { LowStepper } from "../log/LowStepper";
 import { Where } from "../log/NightForm";
-import { SleptMark } from "../log/SleptMark";
+import { SleptButtons } from "../log/SleptButtons";
 import { Damp } from "../log/WithThings";
-import { felts, sleptMeans, slepts } from "../log/words";
+import { felts } from "../log/words";
 import { newEntry, withNight } from "../state/log";
 import type { BookData } from "./data";
 import { useKept } from "./kept";
@@ -25,21 +25,7 @@ export function LogPage(props: { book: BookData; index: number; who: number; nig
   return (
     <>
       <Asked title="How was it slept?">
-        <div className="grid grid-cols-5 gap-1.5">
-          {(Object.keys(slepts) as Schema["Slept"][]).map((s) => (
-            <button
-              key={s}
-              type="button"
-              aria-pressed={slept?.slept === s}
-              aria-label={`${slepts[s]}: ${sleptMeans[s]}`}
-              className="flex min-h-24 min-w-0 flex-col items-center justify-center rounded-xl border border-edge/60 bg-card px-0.5 leading-tight aria-pressed:border-2 aria-pressed:border-ink aria-pressed:bg-ice-wash"
-              onClick={() => part({ slept: s })}
-            >
-              <SleptMark slept={s} size={28} />
-              <span className="mt-1 font-semibold text-[14px]">{slepts[s]}</span>
-            </button>
-          ))}
-        </div>
+        <SleptButtons value={slept?.slept} onChange={(s) => part({ slept: s })} />
       </Asked>
       {!slept ? (
         <p className="mt-3 text-soft">

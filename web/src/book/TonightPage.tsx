@@ -9,6 +9,7 @@ import { verdicts } from "../units/words";
 import type { BookData } from "./data";
 import { at, useKept } from "./kept";
 import { holdsTo, lowOf, rungsNeeded, stateOf, stillThere, verdictAt } from "./lookup";
+import { TickRow } from "./TickRow";
 import { Wheel } from "./Wheel";
 
 const happens: Record<Schema["Mishap"], string> = { missing: "gone", soaked: "wet", fails: "flat" };
@@ -123,28 +124,19 @@ function Tonight(props: { table: Schema["TonightTable"]; night: Night; who: numb
             const done = n < taken;
             return (
               <li key={JSON.stringify(rung.measures)}>
-                <button
-                  type="button"
-                  aria-pressed={done}
+                <TickRow
+                  framed
+                  on={done}
                   disabled={there.length === 0}
-                  className="flex min-h-14 w-full items-center gap-3 rounded-xl border border-edge/60 bg-card px-3 py-1.5 text-left leading-tight aria-pressed:border-ink aria-pressed:bg-ice-wash disabled:opacity-45"
-                  onClick={() => kept.set({ taken: { ...kept.taken, [key]: done ? n : n + 1 } })}
+                  onPress={() => kept.set({ taken: { ...kept.taken, [key]: done ? n : n + 1 } })}
                 >
-                  <span
-                    aria-hidden="true"
-                    className={`grid size-7 shrink-0 place-items-center rounded-md border-2 border-ink font-bold ${done ? "bg-ink text-paper" : ""}`}
-                  >
-                    {done ? "✓" : ""}
-                  </span>
-                  <span className="grow">
-                    {there.length === 0 ? `${say(rung.measures)}: gone` : say(there)}
-                    {state && (
-                      <span className="block text-[13px] text-soft">
-                        {carries(state, n + 1, rung.onlyAgainstCold ? "cool" : "warm")}
-                      </span>
-                    )}
-                  </span>
-                </button>
+                  {there.length === 0 ? `${say(rung.measures)}: gone` : say(there)}
+                  {state && (
+                    <span className="block text-[13px] text-soft">
+                      {carries(state, n + 1, rung.onlyAgainstCold ? "cool" : "warm")}
+                    </span>
+                  )}
+                </TickRow>
               </li>
             );
           })}

@@ -31,6 +31,8 @@ export const keeps = (() => {
   }
 })();
 
+const nowhere = { getItem: () => null, setItem: () => {}, removeItem: () => {} };
+
 /** What is ticked and logged on the phone; it stays there until it is taken home, and after. */
 export const useKept = create<Kept>()(
   persist(
@@ -47,7 +49,7 @@ export const useKept = create<Kept>()(
     }),
     {
       name: `ermine-book-${book?.trip.id ?? "none"}`,
-      ...(keeps ? {} : { storage: createJSONStorage(() => new Map() as unknown as Storage) }),
+      ...(keeps ? {} : { storage: createJSONStorage(() => nowhere) }),
     },
   ),
 );

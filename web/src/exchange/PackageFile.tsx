@@ -106,6 +106,14 @@ export function PackageFile(props: { file: File; onClose: () => void }) {
           </section>
         ),
       )}
+      {read?.ticks.map((t) => (
+        <p key={t.tripId} className="mt-3">
+          {t.ticks.length} {t.ticks.length === 1 ? "line" : "lines"} ticked on the lists of{" "}
+          {workspace.trips[t.tripId]
+            ? `${workspace.trips[t.tripId]?.name}: those that are not ticked here yet are.`
+            : "a trip that is not here: they are left."}
+        </p>
+      ))}
       {read && read.refused.length > 0 && (
         <ul className="mt-3 rounded-xl border-2 border-ember bg-ember-wash p-3 text-[14px]">
           {read.refused.map((r) => (

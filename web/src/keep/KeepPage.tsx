@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type Problem, type Schema } from "../api/client";
 import { useFile } from "../exchange/useFile";
 import { Button } from "../parts/Button";
+import { ChooseFile } from "../parts/ChooseFile";
 import { ProblemList } from "../parts/Problem";
 import { useWorkspace } from "../state/workspace";
 
@@ -162,18 +163,7 @@ export function Component() {
           >
             Save everything as a file
           </a>
-          <label className="inline-flex min-h-12 cursor-pointer items-center rounded-lg border border-edge/60 bg-card px-3.5 font-semibold focus-within:outline-2 focus-within:outline-ice hover:border-ink sm:min-h-9">
-            Open a file
-            <input
-              type="file"
-              className="sr-only"
-              onChange={(e) => {
-                const file = e.target.files?.[0];
-                e.target.value = "";
-                if (file) void take(file);
-              }}
-            />
-          </label>
+          <ChooseFile label="Open a file" onFile={(file) => void take(file)} />
         </div>
       </section>
 

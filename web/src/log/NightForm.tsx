@@ -11,12 +11,10 @@ import { DayForm } from "./DayForm";
 import { LoggerSheet } from "./LoggerSheet";
 import { LowStepper } from "./LowStepper";
 import { PlanOf, Promised, Tells } from "./Promised";
-import { SleptMark } from "./SleptMark";
+import { SleptButtons } from "./SleptButtons";
 import { TraceView } from "./TraceView";
 import { Changes, Damp, Lofts } from "./WithThings";
-import { bodyPlaces, felts, sleptMeans, slepts, type When, whenOf, whens } from "./words";
-
-type Slept = Schema["Slept"];
+import { bodyPlaces, felts, type When, whenOf, whens } from "./words";
 
 /** A night logged in half a minute: how it was slept, then whatever else a cold hand still wants to say. */
 export function NightForm(props: {
@@ -46,21 +44,7 @@ export function NightForm(props: {
           </p>
         )}
         <Asked title="How was it slept?">
-          <div className="grid grid-cols-5 gap-1.5">
-            {(Object.keys(slepts) as Slept[]).map((slept) => (
-              <button
-                key={slept}
-                type="button"
-                aria-pressed={night?.slept === slept}
-                className="flex min-h-24 min-w-0 flex-col items-center justify-center rounded-xl border border-edge/60 bg-card px-0.5 leading-tight aria-pressed:border-2 aria-pressed:border-ink aria-pressed:bg-ice-wash"
-                onClick={() => set({ slept })}
-              >
-                <SleptMark slept={slept} size={26} />
-                <span className="mt-1 font-semibold max-sm:text-[14px]">{slepts[slept]}</span>
-                <span className="text-[12px] text-soft max-sm:hidden">{sleptMeans[slept]}</span>
-              </button>
-            ))}
-          </div>
+          <SleptButtons value={night?.slept} onChange={(slept) => set({ slept })} />
         </Asked>
         {!night && (
           <p className="mt-2 text-soft">

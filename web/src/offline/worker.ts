@@ -12,10 +12,13 @@ const mostAnswers = 300;
 const built = "ermine-built";
 const answers = "ermine-answers";
 
+/** What the page reads to open. Files to save, copies and health are the server's own to give. */
+const read =
+  /^\/api\/(workspace|log|log\/learned|items\/readings|kit\/types|heat-sources|examples|package\/empty)$/;
+
 /** Calls that only ask: the same question has the same answer. */
 const onlyAsks = (url: URL, method: string) =>
-  url.pathname.startsWith("/api/") &&
-  (method === "GET" || url.pathname.startsWith("/api/plan") || url.pathname === "/api/items/reading");
+  method === "GET" ? read.test(url.pathname) : /^\/api\/(plan|items\/reading$)/.test(url.pathname);
 
 self.addEventListener("install", (event) => {
   event.waitUntil(keepBuilt().then(() => self.skipWaiting()));

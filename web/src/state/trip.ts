@@ -267,7 +267,15 @@ export const newMember = (sleeperId: string): Member => ({
   habits: null,
 });
 
-export const newId = () => crypto.randomUUID();
+/** An identity of its own; a page that came over a plain network or from a file may lack the browser's own way. */
+export const newId = (): string =>
+  crypto.randomUUID?.() ??
+  "10000000-1000-4000-8000-100000000000".replace(/[018]/g, (c) =>
+    (
+      Number(c) ^
+      ((crypto.getRandomValues(new Uint8Array(1))[0] as number) & (15 >> (Number(c) / 4)))
+    ).toString(16),
+  );
 
 export function newNight(date: string, like?: Night): Night {
   return {

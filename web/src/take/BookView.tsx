@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { Problem, type Trip } from "../api/client";
 import { useFile } from "../exchange/useFile";
 import { Button } from "../parts/Button";
+import { ChooseFile } from "../parts/ChooseFile";
 import { ProblemList } from "../parts/Problem";
 import { awaits, useWorkspace } from "../state/workspace";
 import { makeBook } from "./makeBook";
@@ -90,19 +91,11 @@ export function BookView({ trip }: { trip: Trip }) {
           is new is shown before it is taken, and one undo takes it back.
         </p>
         <div className="mt-3 flex flex-wrap gap-2">
-          <label className="inline-flex min-h-12 cursor-pointer items-center rounded-lg border border-edge/60 bg-card px-3.5 font-semibold focus-within:outline-2 focus-within:outline-ice hover:border-ink sm:min-h-9">
-            Choose the file
-            <input
-              type="file"
-              accept=".json,application/json"
-              className="sr-only"
-              onChange={(e) => {
-                const file = e.target.files?.[0];
-                e.target.value = "";
-                if (file) void take(file);
-              }}
-            />
-          </label>
+          <ChooseFile
+            label="Choose the file"
+            accept=".json,application/json"
+            onFile={(file) => void take(file)}
+          />
           <Button aria-pressed={scanning} onClick={() => setScanning(!scanning)}>
             {scanning ? "Put the codes away" : "Scan codes"}
           </Button>

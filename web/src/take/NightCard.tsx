@@ -146,9 +146,11 @@ function Ladder({ card }: { card: Schema["IfThen"] }) {
         <tr className="border-ink border-b-2 text-left text-[7pt] leading-[1.1]">
           <th scope="col" className="w-[13mm] pb-[0.5mm] font-bold">
             {card.indoors ? "air inside" : `at ${at}`}
+            {!card.indoors && <span className="block font-normal">plan {w.temp(card.expected)}</span>}
           </th>
           <th scope="col" className="w-[13mm] pb-[0.5mm] font-bold">
             {card.indoors ? "" : "lowest"}
+            {!card.indoors && <span className="block font-normal">plan {w.temp(card.planFor)}</span>}
           </th>
           <th scope="col" className="pb-[0.5mm] font-bold">
             colder than that: then

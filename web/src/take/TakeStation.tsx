@@ -1,6 +1,6 @@
 import { useQueries } from "@tanstack/react-query";
 import pLimit from "p-limit";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { api, type Problem, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
@@ -90,7 +90,7 @@ export function Component() {
       ) : what === "book" ? (
         <BookView key={trip.id} trip={trip} />
       ) : (
-        <Cards trip={trip} who={who} what={what} />
+        <Cards trip={trip} who={who} what={what} looksFor={index} />
       )}
     </main>
   );
@@ -129,9 +129,16 @@ function useEachNight<T>(
 const made = () =>
   new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" }).format(new Date());
 
-function Cards({ trip, who, what }: { trip: Trip; who: number; what: "night" | "day" }) {
+function Cards(props: { trip: Trip; who: number; what: "night" | "day"; looksFor: number }) {
+  const { trip, who, what, looksFor } = props;
   const { all, done, problem } = useEachNight("cards", trip, who, api.cards);
   const [failed, setFailed] = useState<string | null>(null);
+  const whole = done === all.length;
+  // The night that one came from is what is looked for.
+  useEffect(() => {
+    if (whole && looksFor > 0)
+      document.querySelector(`[data-at="${looksFor}"]`)?.scrollIntoView({ block: "nearest" });
+  }, [whole, looksFor]);
   const pages = Array.from({ length: Math.ceil(all.length / 4) }, (_, p) =>
     all.slice(4 * p, 4 * p + 4).map((card, i) => ({ card, index: 4 * p + i })),
   );
