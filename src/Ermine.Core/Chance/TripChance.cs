@@ -80,11 +80,12 @@ public sealed record TurnOf(NightOdds FromWarm, NightOdds ToNoGo)
     {
         if (
             run.Context.Weather(night) is not { } weather
-            || NightTurns.Of(run[night].Slept, weather.Low.PlanFor) is not { } turns
+            || NightTurns.FromWarmOf(run[night].Slept, weather.Low.PlanFor) is not { } warm
+            || NightTurns.ToNoGoOf(run[night].Slept, weather.Low.PlanFor) is not { } noGo
         )
             return null;
         var offset = run.Model.Sleeper.Offset.Mean;
-        return new(Odds(turns.FromWarm), Odds(turns.ToNoGo));
+        return new(Odds(warm), Odds(noGo));
 
         // Lines are of this sleeper; the turn is of one who is as the model.
         NightOdds Odds(BodyAndFeet line) =>

@@ -18,28 +18,39 @@ public sealed record NightTurns(BodyAndFeet FromWarm, BodyAndFeet ToCold, BodyAn
     /// <param name="low">The low it was slept at.</param>
     public static NightTurns? Of(NightSlept slept, Temperature low)
     {
+        if (FromWarmOf(slept, low) is not { } warm || ToNoGoOf(slept, low) is not { } noGo)
+            return null;
+        var cold = slept.Lines!.Under(Verdicts.ColdBelow, Feet.AlarmBelow);
+        return new(warm, BodyAndFeet.Of(ColdLine.Worse(cold.Body, noGo.Body), cold.Feet), noGo);
+    }
+
+    /// <summary>Where a night slept turns from warm; null likewise.</summary>
+    /// <inheritdoc cref="Of"/>
+    public static BodyAndFeet? FromWarmOf(NightSlept slept, Temperature low) =>
+        slept is { Worn: { } worn, Lines: { } lines }
+            ? BodyAndFeet.Of(ColdLine.Worse(lines.Body, Steady(worn, Threshold.Limit, low)), lines.Feet)
+            : null;
+
+    /// <summary>Where a night slept turns to no-go; null likewise.</summary>
+    /// <inheritdoc cref="Of"/>
+    public static BodyAndFeet? ToNoGoOf(NightSlept slept, Temperature low)
+    {
         if (slept is not { Worn: { } worn, Lines: { } lines })
             return null;
         var danger = lines.Under(Verdicts.DangerBelow, Feet.DangerBelow);
-        var cold = lines.Under(Verdicts.ColdBelow, Feet.AlarmBelow);
-        var noGo = ColdLine.Worse(danger.Body, Steady(Threshold.Extreme));
-        return new(
-            BodyAndFeet.Of(ColdLine.Worse(lines.Body, Steady(Threshold.Limit)), lines.Feet),
-            BodyAndFeet.Of(ColdLine.Worse(cold.Body, noGo), cold.Feet),
-            BodyAndFeet.Of(noGo, danger.Feet)
-        );
-
-        // The low of the night at which a threshold no longer holds in its coldest hours, in whatever is then slept in.
-        ColdLine Steady(Threshold threshold) =>
-            worn
-                .Night.Coldest()
-                .Select(c =>
-                    worn.Line(c.Stack, threshold) is { Outside: { } at }
-                        ? ColdLine.At(at - (c.Low - low))
-                        : worn.Line(c.Stack, threshold)
-                )
-                .Aggregate(ColdLine.Worse);
+        return BodyAndFeet.Of(ColdLine.Worse(danger.Body, Steady(worn, Threshold.Extreme, low)), danger.Feet);
     }
+
+    /// <summary>The low of the night at which a threshold no longer holds in its coldest hours, in whatever is then slept in.</summary>
+    private static ColdLine Steady(NightAsWorn worn, Threshold threshold, Temperature low) =>
+        worn
+            .Night.Coldest()
+            .Select(c =>
+                worn.Line(c.Stack, threshold) is var line && line.Outside is { } at
+                    ? ColdLine.At(at - (c.Low - low))
+                    : line
+            )
+            .Aggregate(ColdLine.Worse);
 
     /// <summary>
     /// By how much the lines to cold and to no-go are drawn up for each degree that they lie below the low planned for (assumption): there
