@@ -17,7 +17,13 @@ const ready = (page: Page) => expect(page.getByRole("button", { name: "Print" })
 const clipped = (page: Page) =>
   page.locator("[data-card]").evaluateAll((cards) =>
     cards
-      .filter((c) => c.scrollHeight > c.clientHeight + 1 || c.scrollWidth > c.clientWidth + 1)
+      .filter((c) => {
+        const edge = c.getBoundingClientRect();
+        return [...c.querySelectorAll("*")].some((e) => {
+          const box = e.getBoundingClientRect();
+          return !e.closest("svg, .sr-only") && (box.bottom > edge.bottom + 1 || box.right > edge.right + 1);
+        });
+      })
       .map((c) => c.getAttribute("aria-label")),
   );
 
@@ -41,6 +47,22 @@ for (const [what, pages] of [
     const axe = await new AxeBuilder({ page }).analyze();
     expect(axe.violations).toEqual([]);
   });
+
+test("nobody's cards are cut off, however much is on them", async ({ page }) => {
+  const { trips } = await workspace(page);
+  for (const name of ["Isvar crossing", "Brenholt weekend"]) {
+    const trip = trips.find((t) => t.name === name);
+    await page.goto(`/trips/${trip?.id}/take/1`);
+    for (const what of ["Night cards", "Day cards"]) {
+      await page.getByRole("button", { name: what }).click();
+      for (let who = 0; who < (trip?.members.length ?? 0); who++) {
+        await ready(page);
+        expect(await clipped(page)).toEqual([]);
+        await page.keyboard.press("w");
+      }
+    }
+  }
+});
 
 test("a card is saved as a picture, and one without a low teaches the next step", async ({ page }) => {
   const trip = await ownTrip(page, "On a card", "Brenholt weekend");

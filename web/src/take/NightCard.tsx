@@ -50,14 +50,15 @@ export function NightCard(props: {
           {card.ifThen && (
             <>
               {" "}
-              As packed warm to <b className="text-[11pt]">{line(card.ifThen.asPacked.fromWarm.together)}</b>.
+              As packed warm {card.ifThen.asPacked.fromWarm.together.outside != null ? "to" : "in"}{" "}
+              <b className="text-[11pt]">{line(card.ifThen.asPacked.fromWarm.together)}</b>.
             </>
           )}
         </p>
       ) : (
         <p className="mt-[1mm] text-[8.5pt]">No low is known for this night yet.</p>
       )}
-      <div className="my-[1mm] overflow-hidden rounded-[2mm] border border-ink">
+      <div className="my-[1mm] shrink-0 overflow-hidden rounded-[2mm] border border-ink">
         <div style={{ zoom: drawnAt }}>
           <Cut
             plan={card.night}
