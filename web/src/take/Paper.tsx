@@ -22,7 +22,6 @@ export function Paper(props: {
       if (!outer || !inner) return;
       for (let size = 1; size >= smallest; size -= 0.02) {
         inner.style.zoom = `${size}`;
-        inner.style.height = `${100 / size}%`;
         if (inner.scrollHeight <= inner.clientHeight + 1) return;
       }
     };
