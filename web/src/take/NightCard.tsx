@@ -58,7 +58,7 @@ export function NightCard(props: {
       ) : (
         <p className="mt-[1mm] text-[8.5pt]">No low is known for this night yet.</p>
       )}
-      <div className="my-[1mm] shrink-0 overflow-hidden rounded-[2mm] border border-ink">
+      <div className="mx-auto my-[1mm] w-fit shrink-0 overflow-hidden rounded-[2mm] border border-ink">
         <div style={{ zoom: drawnAt }}>
           <Cut
             plan={card.night}
