@@ -53,8 +53,7 @@ public sealed partial class Rehearsal
                     UpHour = UpAt,
                 },
             },
-            0,
-            false
+            0
         );
         var usual = Usual();
         var wrong = Drawn(seed);
@@ -79,8 +78,8 @@ public sealed partial class Rehearsal
         return rehearsal.Told(seed, answers);
     }
 
-    /// <summary>What is about to be slept in, fuel burnt, and whether a bottle lies in it.</summary>
-    private sealed record State(Evening Evening, double FuelG, bool Bottle);
+    /// <summary>What is about to be slept in, and fuel burnt for it.</summary>
+    private sealed record State(Evening Evening, double FuelG);
 
     private sealed record Way(string Says, string Tells, Func<State, State> Take);
 

@@ -111,12 +111,7 @@ public sealed partial class Rehearsal
                     new(
                         "A hot bottle, wrapped, at the feet",
                         "It warms until midnight and is tomorrow's water.",
-                        s =>
-                            Doing(s, HeatSources.Usual(NightEventKind.HotBottle, InAt)) with
-                            {
-                                FuelG = s.FuelG + fuel,
-                                Bottle = true,
-                            }
+                        s => Doing(s, HeatSources.Usual(NightEventKind.HotBottle, InAt)) with { FuelG = s.FuelG + fuel }
                     ),
                     new("Save the fuel", "It is there for another evening.", s => s),
                 ]
@@ -223,7 +218,7 @@ public sealed partial class Rehearsal
         if (scene.Asks == Asks.Colder)
             return OffBy;
         var before = ladder.Turns(start.Evening)!.FromWarm.Together;
-        var after = ladder.Turns(scene.Ways[^1].Take(start with { Bottle = true }).Evening)?.FromWarm.Together;
+        var after = ladder.Turns(scene.Ways[^1].Take(start).Evening)?.FromWarm.Together;
         return Math.Clamp(after is null ? 15 : before.ColderThan(after)?.Kelvin ?? 15, 0.5, 15);
     }
 

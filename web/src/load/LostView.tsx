@@ -4,7 +4,7 @@ import { Button } from "../parts/Button";
 import { Hatch } from "../parts/Hatch";
 import { VerdictMark } from "../parts/VerdictMark";
 import { useAsked } from "../state/trip";
-import { useWrite } from "../units/units";
+import { untested, useWrite } from "../units/units";
 import { improvised, verdicts } from "../units/words";
 import { useNames } from "./Findings";
 import type { LoadEdit } from "./useLoad";
@@ -152,9 +152,6 @@ function Person(props: { person: Schema["AfterLoss"]; answer: LoadAnswer; edit: 
     </li>
   );
 }
-
-/** Colder than this nothing was tried, °C. */
-const untested = -50;
 
 const line = (l: Schema["ColdLine"], w: ReturnType<typeof useWrite>) =>
   l.holding === "inAnyAir" || (l.outside !== null && l.outside < untested)

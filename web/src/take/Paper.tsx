@@ -14,12 +14,11 @@ export function Paper(props: {
   foot: string;
   children: ReactNode;
 }) {
-  const card = useRef<HTMLElement>(null);
   const written = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     const shrink = () => {
-      const [outer, inner] = [card.current, written.current];
-      if (!outer || !inner) return;
+      const inner = written.current;
+      if (!inner) return;
       for (let size = 1; size >= smallest; size -= 0.02) {
         inner.style.zoom = `${size}`;
         if (inner.scrollHeight <= inner.clientHeight + 1) return;
@@ -31,7 +30,6 @@ export function Paper(props: {
   });
   return (
     <article
-      ref={card}
       aria-label={props.label}
       data-card
       className="paper h-[148.5mm] w-[105mm] overflow-hidden bg-paper px-[5mm] pt-[4mm] pb-[3.5mm] font-sans text-[9pt] text-ink leading-[1.3]"

@@ -188,7 +188,22 @@ function Cards(props: { trip: Trip; who: number; what: "night" | "day"; looksFor
           ))}
         </section>
       ))}
+      {what === "night" && <Assumed of={all.flatMap((c) => c?.night.ifThen?.assumed ?? [])} />}
     </>
+  );
+}
+
+function Assumed({ of }: { of: string[] }) {
+  if (of.length === 0) return null;
+  return (
+    <details className="max-w-2xl text-[14px] print:hidden">
+      <summary className="min-h-11 cursor-pointer font-semibold">What the cards take for granted</summary>
+      <ul className="list-disc space-y-1 pl-5">
+        {[...new Set(of)].map((a) => (
+          <li key={a}>{a}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -2,13 +2,10 @@ import type { KitItem, Schema } from "../api/client";
 import { clock } from "../night/clock";
 import { titleOf } from "../night/fixTitle";
 import { useWorkspace } from "../state/workspace";
-import { useWrite } from "../units/units";
+import { untested, useWrite } from "../units/units";
 import { and } from "../units/words";
 
 type Line = Schema["ColdLine"];
-
-/** Colder than this nothing was tested, °C. */
-export const untested = -50;
 
 /** The name of a thing, also of one that is gone. */
 export const useName = () => {

@@ -115,3 +115,6 @@ export function useWrite() {
     u,
   };
 }
+
+/** Colder than this nothing was tested, °C. */
+export const untested = -50;
