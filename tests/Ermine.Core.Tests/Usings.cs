@@ -17,6 +17,7 @@ global using Ermine.Core.Nights;
 global using Ermine.Core.Plans;
 global using Ermine.Core.Rules;
 global using Ermine.Core.Stack;
+global using Ermine.Core.Teaching;
 global using Ermine.Core.Trail;
 global using Ermine.Core.Trips;
 global using Ermine.Core.Units;

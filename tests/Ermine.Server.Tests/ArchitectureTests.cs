@@ -58,6 +58,7 @@ public class ArchitectureTests
         "Learning",
         "Trail",
         "Rehearsing",
+        "Teaching",
         "Entry",
     ];
 

@@ -134,6 +134,8 @@ public sealed class FuzzTests
             ["/api/plan/cards"] = plan,
             ["/api/plan/tonight"] = plan,
             ["/api/plan/party-sheet"] = plan,
+            ["/api/plan/leader"] = plan,
+            ["/api/plan/lesson"] = plan,
             ["/api/plan/rehearsal"] = Rehearsed(),
             ["/api/plan/losses"] = plan,
             ["/api/plan/day"] = With("day", 2),

@@ -124,8 +124,34 @@ public sealed class TakenAlongTests(App app) : IClassFixture<App>
         Assert.Equal(["answers"], many.FaultyFields());
     }
 
+    [Fact]
+    public async Task A_leader_is_told_of_each_what_the_plan_says()
+    {
+        var trip = await app.Trip();
+        for (var member = 0; member < trip["members"]!.AsArray().Count; member++)
+        {
+            var page = await Of("leader", trip, 0, member);
+            var plan = (await Of("", trip, 3, member))["nights"]!.AsArray();
+            Assert.Equal(
+                plan.Select(n => (string?)n!["verdict"]),
+                page["nights"]!.AsArray().Select(n => (string?)n!["verdict"])
+            );
+            Assert.Equal(3, (int)page["hardest"]!);
+            var used = trip["uses"]!
+                .AsArray()
+                .Where(u => (string)u!["sleeperId"]! == (string)page["sleeperId"]!)
+                .Select(u => (string)u!["itemId"]!)
+                .ToHashSet();
+            Assert.All(page["things"]!.AsArray(), t => Assert.Contains((string)t!["itemId"]!, used));
+        }
+        var lesson = await Of("lesson", trip, 3);
+        Assert.Equal(10, lesson["pictures"]!.AsArray().Count);
+        Assert.InRange(lesson["quiz"]!.AsArray().Count, 5, 8);
+    }
+
     [Theory]
     [InlineData("cards")]
+    [InlineData("lesson")]
     [InlineData("tonight")]
     [InlineData("party-sheet")]
     public async Task A_night_that_the_trip_does_not_have_is_named(string what)

@@ -27,6 +27,7 @@ const router = createBrowserRouter([
       { path: "trips/:tripId/log/:night?", lazy: () => import("./log/LogStation") },
       { path: "trips/:tripId/take/:night?", lazy: () => import("./take/TakeStation") },
       { path: "trips/:tripId/rehearse/:night?", lazy: () => import("./rehearse/RehearseStation") },
+      { path: "trips/:tripId/teach/:night?", lazy: () => import("./teach/TeachStation") },
       { path: "trips/:tripId/kit", lazy: () => import("./kit/KitStation") },
       { path: "keep", lazy: () => import("./keep/KeepPage") },
       { path: "*", element: <Start /> },

@@ -264,11 +264,16 @@ public static class DryAnswers
     private static double? Worst(IReadOnlyList<DryLine> nights, IEnumerable<Temperature?> holdTo) =>
         nights.Zip(holdTo, (n, holds) => (n.PlanFor - holds)?.Kelvin).Min();
 
-    private static IEnumerable<Gap> Gaps(TripRun run)
+    /// <summary>When dry things run out, for every purpose that something along serves.</summary>
+    /// <param name="run">The trip.</param>
+    /// <param name="onlyRunOut">Only for what does run out.</param>
+    internal static IEnumerable<Gap> Gaps(TripRun run, bool onlyRunOut = false)
     {
         var slots = run.Things.Where(t => run.Closet.SlotOf(t).Purpose != Purpose.Other).GroupBy(run.Closet.SlotOf);
         foreach (var slot in slots.OrderBy(s => s.Key.Purpose).ThenBy(s => s.Key.Region))
         {
+            if (onlyRunOut && run.FirstWithout(slot.Key) is null)
+                continue;
             yield return new(
                 slot.Key,
                 run.FirstWithout(slot.Key),

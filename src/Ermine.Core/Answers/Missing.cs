@@ -19,7 +19,8 @@ internal static class Missing
     /// <summary>Blocks that help is looked for.</summary>
     private const int MostBlocks = 2;
 
-    private static readonly string[] Types =
+    /// <summary>Types that are looked through where nothing is said: what one would buy.</summary>
+    private static readonly IReadOnlyList<string> Types =
     [
         "fleeceJumper",
         "synthVest",
@@ -45,7 +46,17 @@ internal static class Missing
         "thickWoolSocks",
     ];
 
-    public static IReadOnlyList<Serves> For(TripRun run, DayToPlay day, DayPlayed played)
+    /// <summary>What would serve in the blocks that go worst.</summary>
+    /// <param name="run">The trip.</param>
+    /// <param name="day">The day.</param>
+    /// <param name="played">It as it goes.</param>
+    /// <param name="besides">Types of things that are not owned; what one would buy where null.</param>
+    public static IReadOnlyList<Serves> For(
+        TripRun run,
+        DayToPlay day,
+        DayPlayed played,
+        IReadOnlyList<string>? besides = null
+    )
     {
         var found = new List<Serves>();
         var cold = day
@@ -67,7 +78,7 @@ internal static class Missing
             .OfType<Garment>()
             .ToList();
         var has = run.Closet.All.Select(t => t.Item.Type).ToHashSet();
-        var types = Types
+        var types = (besides ?? Types)
             .Where(key => !has.Contains(key))
             .Select(key => ItemTypes.Find(key)!.Usual)
             .Select(i => Garment.Of(i, ItemReader.Read(i))!)

@@ -103,7 +103,8 @@ public static class NightAnswers
                 : run.Model.HoldsTogether(night, system, bedtime, water, moved).Together.Outside;
     }
 
-    private static NightAnswer Line(TripRun run, int night)
+    /// <summary>One night without what is only shown of the night that is looked at.</summary>
+    internal static NightAnswer Line(TripRun run, int night)
     {
         var (context, model, lived) = (run.Context, run.Model, run[night]);
         var (system, bedtime, weather) = (run.SystemOf(night), run.BedtimeOf(night), context.Weather(night));

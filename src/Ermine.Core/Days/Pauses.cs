@@ -46,6 +46,22 @@ public sealed record UnplannedStop(
     bool Holds
 );
 
+/// <summary>A stop in which the big jacket comes on at once, after a while, or not at all.</summary>
+/// <param name="Hour">When it begins.</param>
+/// <param name="Jacket">The jacket.</param>
+/// <param name="LateMinutes">The while, min.</param>
+/// <param name="AtOnce">Heat debt through the stop with it on from the start: hours from its beginning, and Wh/m².</param>
+/// <param name="Late">The same with it on after the while.</param>
+/// <param name="Never">The same without it.</param>
+public sealed record JacketAtStop(
+    double Hour,
+    Guid Jacket,
+    double LateMinutes,
+    IReadOnlyList<(double Hours, double Debt)> AtOnce,
+    IReadOnlyList<(double Hours, double Debt)> Late,
+    IReadOnlyList<(double Hours, double Debt)> Never
+);
+
 /// <summary>What pauses do: how long as dressed, and from when on the big jacket is worth its seconds.</summary>
 public static class Pauses
 {
@@ -124,6 +140,48 @@ public static class Pauses
         return worst;
     }
 
+    /// <summary>Minutes after which the jacket comes late in <see cref="WhenPutOn"/> (assumption), and how long that stop lasts, h.</summary>
+    public const double LateMinutes = 15,
+        StopHours = 0.75;
+
+    /// <summary>The coldest stop of a day by when the big jacket comes on; null where no work is done out of doors or no such jacket is along.</summary>
+    /// <param name="day">What was played.</param>
+    /// <param name="played">How it went.</param>
+    /// <param name="stop">Ends the work.</param>
+    public static JacketAtStop? WhenPutOn(DayToPlay day, DayPlayed played, CancellationToken stop = default)
+    {
+        var turn =
+            played.Turns.Where(t => IsPause(day, t)).MaxBy(t => t.Body.Debt + t.Water.Grams / 20)
+            ?? Worst(day, played).FirstOrDefault();
+        if (turn is null)
+            return null;
+        var worn = day.At(turn.Hour + Instant, turn.Block).Select(w => w.Garment).ToList();
+        if (Jacket(day, worn) is not { } jacket)
+            return null;
+        List<Garment> before = [.. worn.Where(g => g != jacket)];
+        IReadOnlyList<(double, double)> Debts(double? from) =>
+            [
+                (0, turn.Body.Debt),
+                .. Stood(
+                    day,
+                    turn,
+                    before,
+                    from is { } at ? new(jacket.Item.Id, at, turn.Hour + Followed, Opening: Opening.Closed) : null,
+                    stop
+                )
+                    .Moments.Where(m => m.Hour <= turn.Hour + StopHours + Instant)
+                    .Select(m => (m.Hour - turn.Hour, m.Debt)),
+            ];
+        return new(
+            turn.Hour,
+            jacket.Item.Id,
+            LateMinutes,
+            Debts(turn.Hour),
+            Debts(turn.Hour + LateMinutes / 60),
+            Debts(null)
+        );
+    }
+
     private const double Instant = 1e-3;
 
     /// <summary>Where an hour would go worst: the coldest and the wettest turn out of doors, and the last of them.</summary>
@@ -164,7 +222,10 @@ public static class Pauses
             : !like.Any(g => g.Tier >= garment.Tier);
     }
 
-    private static StandingLived Standing(DayToPlay day, DayTurn turn, List<Garment> worn, CancellationToken stop)
+    private static StandingLived Standing(DayToPlay day, DayTurn turn, List<Garment> worn, CancellationToken stop) =>
+        new(Stood(day, turn, worn, null, stop));
+
+    private static DayPlayed Stood(DayToPlay day, DayTurn turn, List<Garment> worn, Bar? more, CancellationToken stop)
     {
         var block = turn.Block with
         {
@@ -175,14 +236,12 @@ public static class Pauses
             FromHour = turn.Hour,
             ToHour = turn.Hour + Followed,
         };
-        var played = DayRun.Play(
+        var bars = worn.Select(g => new Bar(g.Item.Id, turn.Hour, turn.Hour + Followed, Opening: Opening.Closed));
+        return DayRun.Play(
             day with
             {
                 Blocks = [block],
-                Worn =
-                [
-                    .. worn.Select(g => new Bar(g.Item.Id, turn.Hour, turn.Hour + Followed, Opening: Opening.Closed)),
-                ],
+                Worn = [.. more is null ? bars : bars.Append(more)],
                 Morning = turn.Water,
                 Body = turn.Body,
                 HeatBefore = turn.HeatBefore,
@@ -191,7 +250,6 @@ public static class Pauses
             },
             stop
         );
-        return new(played);
     }
 
     private static double? Minutes(StandingLived lived, DayTurn turn, DayVerdict verdict) =>

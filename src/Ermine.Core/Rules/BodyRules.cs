@@ -103,6 +103,15 @@ internal static class BodyRules
             );
     }
 
+    /// <summary>What holds for the young, with its reason.</summary>
+    public const string Child =
+            "Children are not small adults: less heat is credited here, and someone must check on them at night.",
+        ChildWhy = "They cool faster and say so later.";
+
+    /// <summary>What holds for the old, with its reason.</summary>
+    public const string OverSixty = "Over sixty the body answers cold more slowly",
+        OverSixtyWhy = "Shivering starts later and is weaker.";
+
     /// <summary>The young and the old.</summary>
     public static IEnumerable<Caution> People(NightSubject n)
     {
@@ -111,20 +120,15 @@ internal static class BodyRules
             yield return new(
                 "over-sixty",
                 false,
-                $"Over sixty the body answers cold more slowly: keep {NightRules.InHandOverSixty:0} °C in hand"
+                $"{OverSixty}: keep {NightRules.InHandOverSixty:0} °C in hand"
                     + (
                         inHand is { } k && k.Kelvin < NightRules.InHandOverSixty
                             ? "; this night has less."
                             : "; this night has it."
                     ),
-                "Shivering starts later and is weaker."
+                OverSixtyWhy
             );
         if (n.Sleeper.AgeYears < Metabolism.AdultFrom)
-            yield return new(
-                "child",
-                false,
-                "Children are not small adults: less heat is credited here, and someone must check on them at night.",
-                "They cool faster and say so later."
-            );
+            yield return new("child", false, Child, ChildWhy);
     }
 }

@@ -1,11 +1,12 @@
 using Ermine.Core.Rehearsing;
+using Ermine.Core.Teaching;
 using Ermine.Core.Trail;
 using Ermine.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Ermine.Server.Features;
 
-/// <summary>What is taken along of a trip as it stands on the page: cards, the party's sheet and what the trip book looks up.</summary>
+/// <summary>What is taken along of a trip as it stands on the page: cards, the party's sheet and what the trip book looks up, the rehearsal and the lesson.</summary>
 public static class TakenAlong
 {
     /// <summary>The table of a night; null where its low is not known or nothing is laid out.</summary>
@@ -52,6 +53,21 @@ public static class TakenAlong
             .WithSummary(
                 "An evening of the trip played: choices, what goes wrong, and at four in the morning the reckoning"
             );
+        plans
+            .MapPost(
+                "/leader",
+                (Plans.PlanRequest request, Asking asking) => asking.Of(request, (p, r) => PersonTaught.Of(p[r.Member]))
+            )
+            .WithSummary(
+                "One person on the leader's page: list and reason, what is lacking, what would do for nothing"
+            );
+        plans
+            .MapPost(
+                "/lesson",
+                (Plans.PlanRequest request, Asking asking) =>
+                    OfNight(request, asking, (p, r) => LessonOfTrip.Of(p, r.Member, r.Night))
+            )
+            .WithSummary("The lesson in ten pictures from one person's night and day, and a quiz out of it");
         plans
             .MapPost(
                 "/party-sheet",

@@ -195,6 +195,10 @@ export const api = {
     answer(client.POST("/api/plan/tonight", { body: asked, signal: signal ?? null })),
   rehearsal: (asked: Asked & { seed: number; answers: number[] }, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/rehearsal", { body: asked, signal: signal ?? null })),
+  leader: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/leader", { body: asked, signal: signal ?? null })),
+  lesson: (asked: Asked, signal?: AbortSignal) =>
+    answer(client.POST("/api/plan/lesson", { body: asked, signal: signal ?? null })),
   partySheet: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/party-sheet", { body: asked, signal: signal ?? null })),
   heatSources: () => answer(client.GET("/api/heat-sources")),

@@ -53,6 +53,13 @@ export function Find(props: { open: boolean; onClose: () => void }) {
             Rehearse an evening <span className="ml-auto text-soft">choices, and what they are worth</span>
           </Command.Item>
           <Command.Item
+            value="teach leader lesson quiz list and reason borrow children"
+            className={row}
+            onSelect={pick(() => go.station("teach"))}
+          >
+            Teach <span className="ml-auto text-soft">lists and reasons, lesson, quiz</span>
+          </Command.Item>
+          <Command.Item
             value="keep and move backup copy restore archive health"
             className={row}
             onSelect={pick(() => navigate("/keep"))}

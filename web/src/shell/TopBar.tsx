@@ -99,6 +99,11 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
                 Rehearse an evening
               </DropdownMenu.Item>
             )}
+            {trip && (
+              <DropdownMenu.Item className={entry} onSelect={() => go.station("teach", index)}>
+                Teach the party
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className={entry} onSelect={onNewTrip}>
               New trip
             </DropdownMenu.Item>

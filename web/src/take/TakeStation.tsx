@@ -1,7 +1,7 @@
 import { useQueries } from "@tanstack/react-query";
-import pLimit from "p-limit";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
+import { atOnce } from "../api/atOnce";
 import { api, type Problem, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
@@ -14,6 +14,7 @@ import { DayCard } from "./DayCard";
 import { saveImage } from "./image";
 import { NightCard } from "./NightCard";
 import { PartySheet } from "./PartySheet";
+import { made } from "./words";
 
 type What = "night" | "day" | "party" | "book";
 const whats: Record<What, string> = {
@@ -51,6 +52,13 @@ export function Component() {
             className="inline-flex min-h-11 items-center underline sm:min-h-8"
           >
             Rehearse an evening first
+          </Link>
+          <span className="text-soft"> · </span>
+          <Link
+            to={`/trips/${trip.id}/teach/${index + 1}`}
+            className="inline-flex min-h-11 items-center underline sm:min-h-8"
+          >
+            teach the party
           </Link>
           <span className="text-soft"> · also on paper: </span>
           <Link
@@ -96,9 +104,6 @@ export function Component() {
   );
 }
 
-/** Heavy answers are worked out two at a time. */
-const atOnce = pLimit(2);
-
 /** The answer for every night, one request for each: what is there stands while the rest is worked out. */
 function useEachNight<T>(
   name: string,
@@ -125,9 +130,6 @@ function useEachNight<T>(
     }),
   });
 }
-
-const made = () =>
-  new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" }).format(new Date());
 
 function Cards(props: { trip: Trip; who: number; what: "night" | "day"; looksFor: number }) {
   const { trip, who, what, looksFor } = props;

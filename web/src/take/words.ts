@@ -53,5 +53,9 @@ export function useLineWords() {
       : none[line?.holding === "inAnyAir" ? 0 : 1];
 }
 
+/** The day on which a page is made. */
+export const made = () =>
+  new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" }).format(new Date());
+
 /** Where something is to be done below a line that lies at no temperature. */
 export const below = ["never", "at any low"];
