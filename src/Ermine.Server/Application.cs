@@ -28,7 +28,7 @@ internal static class Application
         builder.Services.AddHttpContextAccessor();
         // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
-        builder.WebHost.UseUrls($"http://127.0.0.1:{CommandLine.Read(builder.Configuration).Port}");
+        Sharing.Add(builder, CommandLine.Read(builder.Configuration));
         builder.Services.AddProblemDetails();
         builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -53,9 +53,10 @@ internal static class Application
 
     private static void Map(WebApplication app)
     {
-        LocalOnly.Use(app);
+        var told = app.Services.GetRequiredService<CommandLine>();
+        Sharing.UseProxy(app, told);
+        LocalOnly.Use(app, told.Share);
         Problems.Use(app);
-        Bodies.Use(app);
         app.UseDefaultFiles();
         app.UseStaticFiles(
             new StaticFileOptions
@@ -69,6 +70,8 @@ internal static class Application
                         : "no-cache",
             }
         );
+        Sharing.Use(app, told);
+        Bodies.Use(app);
         app.MapOpenApi();
         app.UseSwaggerUI(docs =>
         {
@@ -78,6 +81,7 @@ internal static class Application
             docs.HeadContent = "<style>.topbar { display: none }</style>";
         });
         var api = app.MapGroup("/api");
+        Entrance.Map(api);
         Workspace.Map(api);
         Plans.Map(api);
         Days.Map(api);
@@ -95,7 +99,7 @@ internal static class Application
         FrostCalculators.Map(api);
         Station.Map(app);
         api.MapFallback(Bodies.Unmatched);
-        app.MapFallbackToFile("index.html");
+        app.MapFallbackToFile("index.html").AllowAnonymous();
     }
 
     /// <summary>Runs it; the exit code.</summary>
@@ -126,7 +130,9 @@ internal static class Application
             return 0;
         }
         await Open(app, data, told.Demo);
-        return await Serve(app, data, told.Port);
+        if (told.Share is { } share)
+            app.Services.GetRequiredService<PassPhrase>().Settle(share.NewPhrase, Terminal.Asks);
+        return await Serve(app, data, told);
     }
 
     private static async Task Open(WebApplication app, DataFolder data, bool demo)
@@ -147,7 +153,7 @@ internal static class Application
         }
     }
 
-    private static async Task<int> Serve(WebApplication app, DataFolder data, int port)
+    private static async Task<int> Serve(WebApplication app, DataFolder data, CommandLine told)
     {
         try
         {
@@ -155,17 +161,26 @@ internal static class Application
         }
         catch (IOException taken) when (taken.InnerException is AddressInUseException)
         {
-            throw new RefusedException($"Port {port} is in use: choose another with --port.", taken);
+            throw new RefusedException($"Port {told.Port} is in use: choose another with --port.", taken);
         }
         catch (Exception refused) when (refused.GetBaseException() is System.Net.Sockets.SocketException)
         {
-            throw new RefusedException($"Port {port} cannot be listened on: choose another with --port.", refused);
+            throw new RefusedException($"Port {told.Port} cannot be listened on: choose another with --port.", refused);
         }
         Console.WriteLine(
-            $"Ermine is at {string.Join(" ", app.Urls)} with its data in {data.Path}"
+            $"Ermine is at {string.Join(" ", app.Urls.Select(u => u.Replace("[::]", Environment.MachineName, StringComparison.Ordinal)))} with its data in {data.Path}"
                 + (data.ReadOnly ? ", which can only be read: nothing is saved" : "")
                 + ". Ctrl+C ends it."
         );
+        if (told.Share is { } share)
+            Console.WriteLine(
+                $"It is shared with {(share.With == ShareWith.Network ? "everyone on the network" : "everyone the proxy lets through")} who has its pass phrase."
+                    + (
+                        share is { With: ShareWith.Network, Certificate: null }
+                            ? " Without --certificate all that is sent can be read on the way, the pass phrase too: only on a network of your own."
+                            : ""
+                    )
+            );
         using var ending = CancellationTokenSource.CreateLinkedTokenSource(app.Lifetime.ApplicationStopping);
         var warming = WarmUp.Run(app, ending.Token);
         await app.WaitForShutdownAsync();

@@ -324,6 +324,28 @@ public sealed class DataFolder(string path) : IDisposable
         return new(file, options);
     }
 
+    /// <summary>Keeps a small file beside the database, whole or not at all, for its owner alone.</summary>
+    public void KeepBeside(string name, string text)
+    {
+        var file = System.IO.Path.Combine(Path, name);
+        using (var stream = ForOwnerOnly(file + ".part", FileMode.Create))
+        {
+            stream.Write(System.Text.Encoding.UTF8.GetBytes(text));
+            stream.Flush(flushToDisk: true);
+        }
+        File.Move(file + ".part", file, overwrite: true);
+    }
+
+    /// <summary>Makes a folder beside the database that nobody but its owner may look into.</summary>
+    public void MakeBeside(string name)
+    {
+        var folder = System.IO.Path.Combine(Path, name);
+        if (OperatingSystem.IsWindows())
+            Directory.CreateDirectory(folder);
+        else
+            Directory.CreateDirectory(folder, OwnerOnly | UnixFileMode.UserExecute);
+    }
+
     private static void CloseToOthers(string file)
     {
         if (!OperatingSystem.IsWindows())

@@ -134,6 +134,7 @@ public sealed class FuzzTests
             ["/api/plan/cards"] = plan,
             ["/api/plan/tonight"] = plan,
             ["/api/plan/party-sheet"] = plan,
+            ["/api/door"] = new JsonObject { ["phrase"] = "four plain words" },
             ["/api/plan/leader"] = plan,
             ["/api/plan/lesson"] = plan,
             ["/api/plan/rehearsal"] = Rehearsed(),

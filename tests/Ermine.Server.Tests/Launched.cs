@@ -12,6 +12,10 @@ public sealed class Launched : IDisposable
     private readonly TaskCompletionSource<string> address = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     public Launched(params string[] arguments)
+        : this(new Dictionary<string, string>(), arguments) { }
+
+    /// <summary>The same with variables of the environment set.</summary>
+    public Launched(IReadOnlyDictionary<string, string> environment, params string[] arguments)
     {
         var start = new ProcessStartInfo("dotnet")
         {
@@ -22,6 +26,8 @@ public sealed class Launched : IDisposable
         start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Ermine.Server.dll"));
         foreach (var argument in arguments)
             start.ArgumentList.Add(argument);
+        foreach (var (name, value) in environment)
+            start.Environment[name] = value;
         process = new() { StartInfo = start };
         process.OutputDataReceived += (_, line) => Said(line.Data);
         process.ErrorDataReceived += (_, line) =>

@@ -8,12 +8,12 @@ import { port } from "./browser.mjs";
 export const newFolder = () => mkdtempSync(join(tmpdir(), "ermine-demo-"));
 
 /** The server on a folder, once it answers; `end` ends it. */
-export async function launch(data, at = port, demo = true) {
+export async function launch(data, at = port, demo = true, more = [], env = {}) {
   const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
   const server = spawn(
     "dotnet",
-    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, ...(demo ? ["--demo", "true"] : []), "--port", `${at}`, "--data", data],
-    { stdio: ["ignore", "pipe", "inherit"] },
+    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, ...(demo ? ["--demo", "true"] : []), "--port", `${at}`, "--data", data, ...more],
+    { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, ...env } },
   );
   const ended = new Promise((gone) => server.on("exit", gone));
   process.once("exit", () => server.kill());
@@ -23,6 +23,7 @@ export async function launch(data, at = port, demo = true) {
   });
   return {
     url: `http://127.0.0.1:${at}`,
+    pid: server.pid,
     end: () => {
       server.kill();
       return ended;

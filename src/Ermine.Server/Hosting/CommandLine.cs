@@ -10,6 +10,7 @@ namespace Ermine.Server.Hosting;
 /// <param name="Backup">Copy the data and end.</param>
 /// <param name="To">Folder of the copy; null for the data folder's own.</param>
 /// <param name="Restore">A copy to bring back, and end; null to serve.</param>
+/// <param name="Share">How it is opened to others; null for this machine alone.</param>
 /// <param name="From">Folder that the command was given in.</param>
 public sealed record CommandLine(
     string Data,
@@ -18,10 +19,25 @@ public sealed record CommandLine(
     bool Backup,
     string? To,
     string? Restore,
+    Share? Share,
     string From
 )
 {
-    private static readonly string[] Known = ["data", "port", "demo", "backup", "to", "restore", "from"];
+    private static readonly string[] Known =
+    [
+        "data",
+        "port",
+        "demo",
+        "backup",
+        "to",
+        "restore",
+        "share",
+        "names",
+        "certificate",
+        "certificate-key",
+        "new-phrase",
+        "from",
+    ];
 
     /// <summary>Reads the settings.</summary>
     /// <exception cref="RefusedException">One of them cannot stand.</exception>
@@ -39,6 +55,7 @@ public sealed record CommandLine(
             Switch("backup", settings["backup"]),
             InFolder("to"),
             InFolder("restore"),
+            ShareOf(settings, InFolder),
             from
         );
     }
@@ -76,6 +93,35 @@ public sealed record CommandLine(
         "http_ports",
         "https_ports",
     ];
+
+    private static Share? ShareOf(IConfiguration settings, Func<string, string?> inFolder)
+    {
+        string[] names =
+            settings["names"]?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries) ?? [];
+        if (names.FirstOrDefault(n => Uri.CheckHostName(n) == UriHostNameType.Unknown) is { } wrong)
+            throw new RefusedException(
+                $"“{wrong}” is not a name of a machine: give such as tent.example.org after --names, several with commas."
+            );
+        ShareWith? with = settings["share"]?.ToLowerInvariant() switch
+        {
+            null or "nobody" or "false" or "no" => null,
+            "network" => ShareWith.Network,
+            "proxy" => ShareWith.Proxy,
+            var text => throw new RefusedException(
+                $"“{text}” is nobody to share with: give network, proxy or nobody after --share."
+            ),
+        };
+        var (certificate, key) = (inFolder("certificate"), inFolder("certificate-key"));
+        if (with is null)
+            return names.Length > 0 || certificate is not null || key is not null
+                ? throw new RefusedException("--names and --certificate go with --share network or --share proxy.")
+                : null;
+        if (key is not null && certificate is null)
+            throw new RefusedException("--certificate-key goes with --certificate.");
+        if (with == ShareWith.Proxy && names.Length == 0)
+            throw new RefusedException("--share proxy needs the name under which the proxy is reached, after --names.");
+        return new(with.Value, names, certificate, key, Switch("new-phrase", settings["new-phrase"]));
+    }
 
     private static int PortOf(string? text) =>
         text is null ? 5230

@@ -3,8 +3,8 @@ using System.Reflection;
 namespace Ermine.Server.Hosting;
 
 /// <summary>
-/// Ermine serves one person on one machine: it answers only to local names, changes things only for its own page and for scripts, and lets
-/// pages load nothing from elsewhere.
+/// Ermine serves one person on one machine: it answers only to local names, where it is shared also to those of the machine, changes things
+/// only for its own page and for scripts, and lets pages load nothing from elsewhere.
 /// </summary>
 public static class LocalOnly
 {
@@ -14,7 +14,7 @@ public static class LocalOnly
     public static bool IsDocumentBuild { get; } = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
     /// <summary>Comes first, so that every answer carries the headers, whoever gives it.</summary>
-    public static void Use(WebApplication app) =>
+    public static void Use(WebApplication app, Share? share) =>
         app.Use(
             async (context, next) =>
             {
@@ -23,9 +23,14 @@ public static class LocalOnly
                     Headers(context);
                     return Task.CompletedTask;
                 });
-                if (!Names.Contains(context.Request.Host.Host))
+                if (!IsOurs(context.Request.Host.Host, share))
                     await Results
-                        .Problem(statusCode: 421, title: "Ermine answers only to 127.0.0.1 and localhost.")
+                        .Problem(
+                            statusCode: 421,
+                            title: share is null
+                                ? "Ermine answers only to 127.0.0.1 and localhost."
+                                : "Ermine does not go by this name: start it with --names."
+                        )
                         .ExecuteAsync(context);
                 else if (IsUnsafe(context.Request.Method) && !IsOwn(context.Request))
                     await Results
@@ -38,6 +43,21 @@ public static class LocalOnly
                     await next();
             }
         );
+
+    /// <summary>An address in numbers is nobody's name, so that no name can be made to lead here.</summary>
+    private static bool IsOurs(string host, Share? share) =>
+        Names.Contains(host)
+        || share is not null
+            && (
+                share.Names.Contains(host, StringComparer.OrdinalIgnoreCase)
+                || share.With == ShareWith.Network
+                    && (
+                        Uri.CheckHostName(host.Trim('[', ']')) is UriHostNameType.IPv4 or UriHostNameType.IPv6
+                        || Machine.Contains(host, StringComparer.OrdinalIgnoreCase)
+                    )
+            );
+
+    private static readonly string[] Machine = [Environment.MachineName, $"{Environment.MachineName}.local"];
 
     private static void Headers(HttpContext context)
     {

@@ -43,6 +43,14 @@ public static partial class Problems
             "That is too large. Nothing was saved."
         );
 
+    /// <summary>A shared Ermine tells nothing before its pass phrase.</summary>
+    public static ProblemHttpResult Locked { get; } =
+        TypedResults.Problem(statusCode: 401, title: "This Ermine is shared: give its pass phrase first.");
+
+    /// <summary>The pass phrase was tried too often.</summary>
+    public static ProblemHttpResult TooManyTries { get; } =
+        TypedResults.Problem(statusCode: 429, title: "Too many tries. Wait a minute.");
+
     /// <summary>The body is of a type that is not read here.</summary>
     public static ProblemHttpResult WrongType(string? type, IReadOnlyList<string> taken) =>
         Faults([new("content-type", type ?? "", $"Send it in UTF-8 as {string.Join(", ", taken)}.")], 415, Unread);

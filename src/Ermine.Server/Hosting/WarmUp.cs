@@ -23,8 +23,14 @@ public static class WarmUp
 
     public static async Task Run(WebApplication app, CancellationToken ending)
     {
-        // A server under test answers no real address.
-        if (!app.Services.GetRequiredService<IServer>().GetType().Name.StartsWith("Kestrel", StringComparison.Ordinal))
+        // A server under test answers no real address, a shared one nobody without its pass phrase.
+        if (
+            app.Services.GetRequiredService<CommandLine>().Share is not null
+            || !app
+                .Services.GetRequiredService<IServer>()
+                .GetType()
+                .Name.StartsWith("Kestrel", StringComparison.Ordinal)
+        )
             return;
         try
         {

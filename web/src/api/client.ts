@@ -64,6 +64,9 @@ const client = createClient<paths>({ baseUrl: "/" });
 /** When the last answer was given, where it was given from what the browser keeps because nobody answers; null where the server does. */
 export const useAway = create<{ since: string | null }>()(() => ({ since: null }));
 
+/** Whether this Ermine is shared and its pass phrase has not been given here, or no longer holds. */
+export const useDoor = create<{ locked: boolean }>()(() => ({ locked: false }));
+
 async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let result: { data?: T; error?: unknown; response: Response };
   try {
@@ -72,6 +75,7 @@ async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Re
     throw new Problem(0, "Ermine does not answer. Is it still running?", []);
   }
   useAway.setState({ since: result.response.headers.get("x-ermine-kept") });
+  if (result.response.status === 401) useDoor.setState({ locked: true });
   if (result.response.ok) return result.data as T;
   const detail = (result.error ?? {}) as { title?: string; errors?: Fault[] } & Problem["more"];
   throw new Problem(
@@ -97,6 +101,9 @@ export type Asked = { trip: Trip; night: number; member: number };
 
 export const api = {
   workspace: () => answer(client.GET("/api/workspace")),
+  door: () => answer(client.GET("/api/door")),
+  enter: (body: Schema["DoorRequest"]) => answer(client.POST("/api/door", { body })),
+  leave: () => answer(client.DELETE("/api/door")),
   readings: () => answer(client.GET("/api/items/readings")),
   reading: (item: KitItem) => answer(client.POST("/api/items/reading", { body: item })),
   loft: (body: Schema["LoftRequest"]) => answer(client.POST("/api/items/loft", { body })),

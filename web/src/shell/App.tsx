@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Outlet, useLocation } from "react-router";
-import type { Problem } from "../api/client";
+import { type Problem, useDoor } from "../api/client";
 import { DropAnywhere } from "../exchange/DropAnywhere";
 import { Button } from "../parts/Button";
 import { Faults } from "../parts/Faults";
@@ -9,6 +9,7 @@ import { usePlan, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useSettings } from "../units/units";
 import { Conflict } from "./Conflict";
+import { Enter } from "./Enter";
 import { Keys, useKeys } from "./Keys";
 import { NewTrip } from "./NewTrip";
 import { Notices } from "./Notices";
@@ -20,6 +21,7 @@ const Find = lazy(() => import("./Find").then((m) => ({ default: m.Find })));
 /** The frame round every station: rail, top bar, and what lies over the page. */
 export function App() {
   const { ready, failure, problem, load } = useWorkspace();
+  const { locked } = useDoor();
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<"keys" | "find" | "trip" | null>(null);
   const { trip, index, who } = useTrip();
@@ -53,6 +55,7 @@ export function App() {
     scrollTo(0, 0);
   }, [pathname.split("/")[3]]);
 
+  if (locked) return <Enter />;
   if (failure)
     return (
       <main className="mx-auto max-w-lg p-8">

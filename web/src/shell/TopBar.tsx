@@ -14,6 +14,7 @@ import { editTrip, newId, newMember, useGo, useTrip } from "../state/trip";
 import { editOne, useWorkspace } from "../state/workspace";
 import { type Units, units, useSettings } from "../units/units";
 import { verdicts } from "../units/words";
+import { leave } from "./Enter";
 import { dropExamples, hasExamples, showExamples } from "./examples";
 
 const menu = "z-50 min-w-52 rounded-xl border border-line bg-card p-1.5 shadow-lg";
@@ -57,6 +58,7 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
   const take = useFile((f) => f.take);
   const [opened, setOpened] = useState(false);
   const examples = useQuery({ queryKey: ["examples"], queryFn: api.examples, enabled: opened });
+  const door = useQuery({ queryKey: ["door"], queryFn: api.door, enabled: opened });
   const shown = hasExamples(examples.data, trips);
   return (
     <>
@@ -144,6 +146,11 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
                 }}
               >
                 Remove {trip.name}
+              </DropdownMenu.Item>
+            )}
+            {door.data?.shared && (
+              <DropdownMenu.Item className={entry} onSelect={() => void leave()}>
+                Leave this shared Ermine
               </DropdownMenu.Item>
             )}
           </DropdownMenu.Content>
