@@ -84,4 +84,19 @@ public sealed class PlainNightsTests
         Assert.True(read.Nights.Count <= EntryRules.MostNights);
         Assert.Equal(read.Nights.OrderBy(n => n.Date), read.Nights);
     }
+
+    [Theory]
+    [InlineData("-18 on 9999-12-31, -20 saturday")]
+    [InlineData("0001-01-01 -18, saturday -20")]
+    [InlineData("9999-12-31 to 9999-12-31, weekend")]
+    public void A_date_beyond_any_trip_is_not_read_and_the_rest_is(string text)
+    {
+        var read = PlainNights.Read(text, new(2026, 11, 27));
+        Assert.Contains(
+            read.Unread,
+            u => u.Contains("-12-31", StringComparison.Ordinal) || u.Contains("-01-01", StringComparison.Ordinal)
+        );
+        Assert.NotEmpty(read.Nights);
+        Assert.All(read.Nights, n => Assert.InRange(n.Date.Year, 2026, 2027));
+    }
 }

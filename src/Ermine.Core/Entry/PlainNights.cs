@@ -171,6 +171,11 @@ public static partial class PlainNights
                     {
                         if (Dates(m, today) is not { } dates)
                             return m.Value;
+                        if (dates.Any(d => EntryRules.CheckDate("date", d) is not null))
+                        {
+                            unread.Add(m.Value);
+                            return " ";
+                        }
                         written.Enqueue(dates);
                         return " @ ";
                     }
