@@ -103,7 +103,9 @@ public static class ForecastFile
 
     private static ForecastReading Foreign(string value, string mend) => new(null, [new("file", value, mend)], []);
 
-    internal static string Decode(byte[] bytes)
+    internal static string Decode(byte[] bytes) => Digits.Folded(Characters(bytes));
+
+    private static string Characters(byte[] bytes)
     {
         if (bytes is [0xFF, 0xFE, ..])
             return Encoding.Unicode.GetString(bytes, 2, bytes.Length - 2);

@@ -72,7 +72,7 @@ internal static class SheetTable
                     stop.ThrowIfCancellationRequested();
                     var cells = new string[Math.Min(reader.FieldCount, TextTable.MostColumns + 1)];
                     for (var c = 0; c < cells.Length; c++)
-                        cells[c] = Text(reader.GetValue(c));
+                        cells[c] = Digits.Folded(Text(reader.GetValue(c)));
                     rows.Add(new($"row {n}", cells));
                 }
                 sheets.Add(rows);

@@ -85,6 +85,14 @@ public sealed class PlainNightsTests
         Assert.Equal(read.Nights.OrderBy(n => n.Date), read.Nights);
     }
 
+    [Fact]
+    public void Digits_of_another_script_are_the_numbers_that_they_are()
+    {
+        var read = PlainNights.Read("-١٨ saturday, -۲۲ sunday", new(2026, 11, 27));
+        Assert.Equal([-18.0, -22.0], read.Nights.Select(n => n.LowC!.Value));
+        Assert.Equal(1300, PlainWords.Read("down bag -१२ comfort १३०० g").MassG);
+    }
+
     [Theory]
     [InlineData("-18 on 9999-12-31, -20 saturday")]
     [InlineData("0001-01-01 -18, saturday -20")]

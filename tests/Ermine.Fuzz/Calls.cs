@@ -56,7 +56,7 @@ internal sealed class Calls : IDisposable
         )
             return null;
         if (
-            head is not ["GET" or "POST" or "PUT" or "DELETE" or "PATCH" or "HEAD", ['/', ..] address]
+            head is not ["GET" or "POST" or "PUT" or "DELETE" or "PATCH" or "HEAD", ['/', not '/', ..] address]
             || !Uri.TryCreate(address, UriKind.Relative, out var uri)
         )
             return null;

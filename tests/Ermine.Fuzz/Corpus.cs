@@ -63,6 +63,11 @@ internal static class Corpus
         ";;",
     ];
 
+    /// <summary>The project's own samples, and the largest of them that is begun from, bytes.</summary>
+    private static readonly string Samples = Path.Combine(AppContext.BaseDirectory, "../../../../samples");
+
+    private const int LargestSample = 9_000;
+
     /// <summary>Largest input to begin from, bytes: what is larger is too slow to learn from.</summary>
     private const int Largest = 60_000;
 
@@ -74,6 +79,14 @@ internal static class Corpus
                 Path.Combine(readers, $"{reader}-{n}"),
                 Encoding.UTF8.GetBytes(reader + text)
             );
+        foreach (var sample in Directory.GetFiles(Samples).Where(f => new FileInfo(f).Length < LargestSample))
+        {
+            foreach (var reader in "kfilw")
+                await File.WriteAllBytesAsync(
+                    Path.Combine(readers, $"{reader}-{Path.GetFileName(sample)}"),
+                    [(byte)reader, .. await File.ReadAllBytesAsync(sample)]
+                );
+        }
         await File.WriteAllLinesAsync(
             Path.Combine(folder, "tokens"),
             Tokens.Select(t =>

@@ -16,16 +16,54 @@ public sealed class Launched : IDisposable
 
     /// <summary>The same with variables of the environment set.</summary>
     public Launched(IReadOnlyDictionary<string, string> environment, params string[] arguments)
+        : this(environment, "dotnet", [Built, .. arguments]) { }
+
+    /// <summary>
+    /// The same with its folder on a disk of its own, which only it sees: so large, and made ready by a line of the shell.
+    /// <see cref="Inside"/> leads into it from here.
+    /// </summary>
+    public static Launched OnOwnDisk(string folder, int megabytes, string ready, params string[] arguments) =>
+        new(
+            new Dictionary<string, string>(),
+            "unshare",
+            [
+                "-rm",
+                "sh",
+                "-c",
+                $"mount -t tmpfs -o size={megabytes}m tmpfs {folder} && {ready} && exec dotnet {Built} --data {folder} --port 0 {string.Join(' ', arguments)}",
+            ]
+        );
+
+    /// <summary>Whether this machine lets a process have disks of its own.</summary>
+    public static bool CanHaveDisks()
     {
-        var start = new ProcessStartInfo("dotnet")
+        try
+        {
+            using var tried = Process.Start(
+                new ProcessStartInfo("unshare", ["-rm", "mount", "-t", "tmpfs", "tmpfs", Path.GetTempPath()])
+                {
+                    RedirectStandardError = true,
+                }
+            )!;
+            tried.WaitForExit();
+            return tried.ExitCode == 0;
+        }
+        catch (System.ComponentModel.Win32Exception)
+        {
+            return false;
+        }
+    }
+
+    private static string Built => Path.Combine(AppContext.BaseDirectory, "Ermine.Server.dll");
+
+    private Launched(IReadOnlyDictionary<string, string> environment, string program, string[] arguments)
+    {
+        var start = new ProcessStartInfo(program, arguments)
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
             WorkingDirectory = Path.GetTempPath(),
         };
-        start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Ermine.Server.dll"));
-        foreach (var argument in arguments)
-            start.ArgumentList.Add(argument);
         foreach (var (name, value) in environment)
             start.Environment[name] = value;
         process = new() { StartInfo = start };
@@ -42,6 +80,9 @@ public sealed class Launched : IDisposable
 
     /// <summary>Where it answers; fails where it ended instead.</summary>
     public Task<string> Address => address.Task;
+
+    /// <summary>A file as the process sees it.</summary>
+    public string Inside(string path) => $"/proc/{process.Id}/root{path}";
 
     public string Output => said.ToString();
 

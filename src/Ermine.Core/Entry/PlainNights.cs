@@ -97,6 +97,7 @@ public static partial class PlainNights
     /// <param name="scale">The scale of temperatures that do not name theirs.</param>
     public static PlainNightsRead Read(string text, DateOnly today, Degrees scale = Degrees.Celsius)
     {
+        text = Digits.Folded(text);
         var nights = new SortedDictionary<DateOnly, double?>();
         var (questions, unread) = (new List<PlainQuestion>(), new List<string>());
         var last = today.AddDays(-1);

@@ -68,7 +68,7 @@ public sealed partial class PlainWords
     /// <param name="scale">The scale of temperatures that do not name theirs.</param>
     public static PlainLine Read(string line, Degrees scale = Degrees.Celsius)
     {
-        var words = new PlainWords(line.Length > MostCharacters ? line[..MostCharacters] : line, scale);
+        var words = new PlainWords(Digits.Folded(line.Length > MostCharacters ? line[..MostCharacters] : line), scale);
         words.ReadWords();
         words.type = words.BestType();
         if (words.type is null)
