@@ -145,29 +145,28 @@ public static class Backups
 
     /// <summary>Copies that lie in a folder's own backups, the newest first.</summary>
     /// <param name="folder">The folder.</param>
-    public static IReadOnlyList<BackupFile> In(DataFolder folder)
-    {
-        var kept = new DirectoryInfo(Path.Combine(folder.Path, "backups"));
-        return kept.Exists
-            ?
-            [
-                .. kept.EnumerateFiles("*.db")
-                    .OrderByDescending(f => f.LastWriteTimeUtc)
-                    .ThenByDescending(f => f.Name, StringComparer.Ordinal)
-                    .Take(MostListed)
-                    .Select(f => new BackupFile(f.Name, f.Length, f.LastWriteTimeUtc)),
-            ]
+    public static IReadOnlyList<BackupFile> In(DataFolder folder) =>
+        [
+            .. All(folder)
+                .OrderByDescending(f => f.LastWriteTimeUtc)
+                .ThenByDescending(f => f.Name, StringComparer.Ordinal)
+                .Take(MostListed)
+                .Select(f => new BackupFile(f.Name, f.Length, f.LastWriteTimeUtc)),
+        ];
+
+    private static IEnumerable<FileInfo> All(DataFolder folder) =>
+        new DirectoryInfo(Path.Combine(folder.Path, "backups")) is { Exists: true } kept
+            ? kept.EnumerateFiles("*.db")
             : [];
-    }
 
     /// <summary>Copies listed at most.</summary>
     private const int MostListed = 60;
 
     /// <summary>Where a copy of a folder's own backups lies; null where there is none of that name.</summary>
     /// <param name="folder">The folder.</param>
-    /// <param name="name">Its name, as listed.</param>
+    /// <param name="name">Its name; also of one that is not listed, for the clock may have been set back since the others were made.</param>
     public static string? Find(DataFolder folder, string name) =>
-        In(folder).Any(f => f.Name == name) ? Path.Combine(folder.Path, "backups", name) : null;
+        All(folder).Any(f => f.Name == name) ? Path.Combine(folder.Path, "backups", name) : null;
 
     /// <summary>Opens a copy to be brought back, and what is in it.</summary>
     /// <exception cref="RefusedException">It is none, or is damaged.</exception>

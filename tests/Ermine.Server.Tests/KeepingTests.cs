@@ -129,4 +129,22 @@ public sealed class KeepingTests
             t => (string)t!["name"]! == "Isvar crossing"
         );
     }
+
+    [Fact]
+    public async Task A_copy_made_before_the_clock_was_set_back_or_on_is_still_found()
+    {
+        await using var app = new App();
+        var made = (string)(await app.Send(HttpMethod.Post, "/api/backups", null)).Body!["name"]!;
+        var copies = Path.Combine(app.Folder, "backups");
+        for (var n = 0; n < 61; n++)
+        {
+            var later = Path.Combine(copies, $"ermine-20990101-{n:000000}-by-hand.db");
+            File.Copy(Path.Combine(copies, made), later);
+            File.SetLastWriteTimeUtc(later, DateTime.UtcNow.AddYears(9));
+        }
+        var listed = (await app.Get("/api/health"))["backups"]!.AsArray();
+        Assert.DoesNotContain(listed, b => (string)b!["name"]! == made);
+        Assert.Equal(200, (await app.Send(HttpMethod.Post, $"/api/backups/{made}/restore", null)).Status);
+        Assert.Equal(404, (await app.Send(HttpMethod.Post, "/api/backups/../ermine.db/restore", null)).Status);
+    }
 }
