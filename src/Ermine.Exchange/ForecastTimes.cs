@@ -142,6 +142,20 @@ internal sealed partial class ForecastTimes(DateTimeZone? zone, bool isUtc, Date
     /// <param name="taken">Times read before, by which the doubled hour is told when clocks go back.</param>
     public TimeRead Read(string written, SortedDictionary<DateTimeOffset, ForecastHour> taken)
     {
+        try
+        {
+            return ReadWithin(written, taken);
+        }
+        catch (Exception beyond)
+            when (beyond is ArgumentOutOfRangeException or OverflowException or InvalidOperationException)
+        {
+            // An offset of more than 18 h, or a moment that no calendar of the machine has: no time of a forecast.
+            return default;
+        }
+    }
+
+    private TimeRead ReadWithin(string written, SortedDictionary<DateTimeOffset, ForecastHour> taken)
+    {
         var text = written.Trim();
         if (text.Length is < 8 or > 40)
             return default;

@@ -219,4 +219,19 @@ public sealed class ForecastTests(App app) : IClassFixture<App>
         Assert.Equal(422, large.Status);
         Assert.Equal(["file"], large.FaultyFields());
     }
+
+    [Theory]
+    [InlineData("2027-02-13T22:00:00-19:00")]
+    [InlineData("-0044-03-15T22:00:00+01:00")]
+    [InlineData("9999-12-31T23:59:00-12:00")]
+    [InlineData("٢٠٢٧-٠٢-٣٠T٢٢:٠٠")]
+    public async Task A_time_that_no_clock_shows_is_a_line_that_is_named(string time)
+    {
+        var answer = await app.PostText(
+            "/api/forecasts?timeZone=UTC",
+            $"time,temp_c\n2027-02-13 20:00,-5\n{time},-6\n"
+        );
+        Assert.Equal(422, answer.Status);
+        Assert.Single(answer.FaultyFields());
+    }
 }
