@@ -6,12 +6,13 @@ using Ermine.Core.Kit;
 using Ermine.Core.Plans;
 using Ermine.Core.Rehearsing;
 using Ermine.Core.Stack;
+using Ermine.Core.Teaching;
 using Ermine.Core.Trail;
 using Ermine.Core.Trips;
 
 namespace Ermine.Bench;
 
-/// <summary>What is taken along of one night of ten: the ladder on its card, the table that a phone looks up, and an evening reckoned.</summary>
+/// <summary>What is taken along of one night of ten: the ladder on its card, the table that a phone looks up, an evening reckoned, and the leader's page.</summary>
 [MemoryDiagnoser]
 public class TrailBench
 {
@@ -85,4 +86,10 @@ public class TrailBench
 
     [Benchmark(Description = "an evening reckoned, every way through it")]
     public EveningPlayed Reckoned() => Rehearsal.Play(run, At, 1, [.. Enumerable.Repeat(0, questions)])!;
+
+    [Benchmark(Description = "one person on the leader's page")]
+    public PersonTaught Leader() => PersonTaught.Of(run);
+
+    [Benchmark(Description = "the lesson in ten pictures")]
+    public IReadOnlyList<Lesson> Ten() => Lessons.Of(run, At);
 }

@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { type ReactNode, useId } from "react";
 import type { Night, NightAnswer, Schema } from "../api/client";
 import { Cut } from "../night/Cut";
 import { clock } from "../night/clock";
@@ -65,12 +65,7 @@ function Steps({ lesson }: { lesson: Lesson }) {
   const each = width / lesson.ways.length;
   const best = Math.min(...lows);
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="block w-full"
-      role="img"
-      aria-label={described(lesson)}
-    >
+    <Frame lesson={lesson}>
       <defs>
         <Hatch id={hatch} />
       </defs>
@@ -112,7 +107,7 @@ function Steps({ lesson }: { lesson: Lesson }) {
           </g>
         );
       })}
-    </svg>
+    </Frame>
   );
 }
 
@@ -166,12 +161,7 @@ function Flat({ lesson }: { lesson: Lesson }) {
   );
   const under = middle + 20;
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="block w-full"
-      role="img"
-      aria-label={described(lesson)}
-    >
+    <Frame lesson={lesson}>
       {block(14, over * scale, "var(--loft-2)")}
       <rect x={8} y={middle + 2} width={182} height={14} rx={7} fill="var(--worn)" stroke="var(--edge)" />
       {block(under - 2, flat * scale, "var(--ember)")}
@@ -183,19 +173,14 @@ function Flat({ lesson }: { lesson: Lesson }) {
         beneath,
         "what lies beneath",
       )}
-    </svg>
+    </Frame>
   );
 }
 
 /** Half an hour as thirty dots: filled until bare skin may freeze. */
 function Dots({ lesson }: { lesson: Lesson }) {
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="block w-full"
-      role="img"
-      aria-label={described(lesson)}
-    >
+    <Frame lesson={lesson}>
       {lesson.ways.map((way, i) => {
         const y = 12 + i * 46;
         const minutes = way.value ?? 30;
@@ -227,7 +212,7 @@ function Dots({ lesson }: { lesson: Lesson }) {
           </g>
         );
       })}
-    </svg>
+    </Frame>
   );
 }
 
@@ -251,12 +236,7 @@ function Courses({ lesson }: { lesson: Lesson }) {
   };
   const ends = spread(lesson.ways.map((way) => y(way.curve.at(-1)?.value ?? 0)));
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="block w-full"
-      role="img"
-      aria-label={described(lesson)}
-    >
+    <Frame lesson={lesson}>
       {lesson.marks.map((m) => (
         <g key={m.says}>
           <line
@@ -307,7 +287,7 @@ function Courses({ lesson }: { lesson: Lesson }) {
           {feet ? clock(to) : `${Math.round(60 * to)} min`}
         </text>
       </g>
-    </svg>
+    </Frame>
   );
 }
 
@@ -322,4 +302,16 @@ function spread(at: number[]): number[] {
   return order.sort((a, b) => a.i - b.i).map((o) => o.y - over);
 }
 
-const described = (lesson: Lesson) => `Picture: ${lesson.ways.map((w) => w.name).join(", ")}.`;
+/** All pictures but the cuts have one size and say what they set side by side. */
+function Frame({ lesson, children }: { lesson: Lesson; children: ReactNode }) {
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="block w-full"
+      role="img"
+      aria-label={`Picture: ${lesson.ways.map((w) => w.name).join(", ")}.`}
+    >
+      {children}
+    </svg>
+  );
+}
