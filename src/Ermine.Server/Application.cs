@@ -14,7 +14,7 @@ internal static class Application
     {
         var builder = WebApplication.CreateBuilder(args);
         // What the host itself is told by its caller, a test among them, is known only once it is built.
-        builder.Services.AddSingleton(s => CommandLine.Read(s.GetRequiredService<IConfiguration>()));
+        builder.Services.AddSingleton(s => CommandLine.Read(s.GetRequiredService<IConfiguration>(), args));
         builder.Services.AddSingleton(s => new DataFolder(s.GetRequiredService<CommandLine>().Data));
         builder.Services.AddDbContext<ErmineContext>(
             (s, options) => options.UseSqlite(s.GetRequiredService<DataFolder>().ConnectionString)
@@ -28,7 +28,7 @@ internal static class Application
         builder.Services.AddHttpContextAccessor();
         // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
-        Sharing.Add(builder, CommandLine.Read(builder.Configuration));
+        Sharing.Add(builder, CommandLine.Read(builder.Configuration, args));
         builder.Services.AddProblemDetails();
         builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);

@@ -147,6 +147,27 @@ public sealed class SharingTests
     }
 
     [Fact]
+    public async Task Nothing_but_what_is_typed_opens_it()
+    {
+        using var server = new Launched(
+            new Dictionary<string, string>
+            {
+                ["SHARE"] = "network",
+                ["ERMINE_PASS_PHRASE"] = Phrase,
+                ["NAMES"] = "/",
+            },
+            "--data",
+            NewFolder(),
+            "--port",
+            "0"
+        );
+        Assert.StartsWith("http://127.0.0.1:", await server.Address, StringComparison.Ordinal);
+        using var browser = await Browser(server);
+        Assert.Equal(HttpStatusCode.MisdirectedRequest, await Ask(browser, "/api/door", "192.168.1.7"));
+        Assert.Equal(HttpStatusCode.OK, await Ask(browser, "/api/workspace"));
+    }
+
+    [Fact]
     public async Task A_proxy_is_heard_about_the_way_its_people_came()
     {
         using var server = Shared(NewFolder(), Phrase, "--share", "proxy", "--names", "tent.example.org");

@@ -40,8 +40,10 @@ public sealed record CommandLine(
     ];
 
     /// <summary>Reads the settings.</summary>
+    /// <param name="settings">What is set, in the environment too.</param>
+    /// <param name="args">What was typed: nothing else opens Ermine to others.</param>
     /// <exception cref="RefusedException">One of them cannot stand.</exception>
-    public static CommandLine Read(IConfiguration settings)
+    public static CommandLine Read(IConfiguration settings, string[] args)
     {
         var from = settings["from"] is { Length: > 0 } given ? given : Environment.CurrentDirectory;
         string? InFolder(string name) =>
@@ -55,7 +57,7 @@ public sealed record CommandLine(
             Switch("backup", settings["backup"]),
             InFolder("to"),
             InFolder("restore"),
-            ShareOf(settings, InFolder),
+            ShareOf(new ConfigurationBuilder().AddCommandLine(args).Build(), from),
             from
         );
     }
@@ -94,8 +96,9 @@ public sealed record CommandLine(
         "https_ports",
     ];
 
-    private static Share? ShareOf(IConfiguration settings, Func<string, string?> inFolder)
+    private static Share? ShareOf(IConfiguration settings, string from)
     {
+        string? File(string name) => settings[name] is { Length: > 0 } path ? Path.GetFullPath(path, from) : null;
         string[] names =
             settings["names"]?.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries) ?? [];
         if (names.FirstOrDefault(n => Uri.CheckHostName(n) == UriHostNameType.Unknown) is { } wrong)
@@ -111,7 +114,7 @@ public sealed record CommandLine(
                 $"“{text}” is nobody to share with: give network, proxy or nobody after --share."
             ),
         };
-        var (certificate, key) = (inFolder("certificate"), inFolder("certificate-key"));
+        var (certificate, key) = (File("certificate"), File("certificate-key"));
         if (with is null)
             return names.Length > 0 || certificate is not null || key is not null
                 ? throw new RefusedException("--names and --certificate go with --share network or --share proxy.")
