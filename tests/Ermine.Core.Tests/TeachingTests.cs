@@ -1,3 +1,4 @@
+using static Ermine.Core.Tests.DayRunTests;
 using static Ermine.Core.Tests.Things;
 
 namespace Ermine.Core.Tests;
@@ -5,8 +6,6 @@ namespace Ermine.Core.Tests;
 /// <summary>What a leader is told is what the plan says once it is done, and the lesson's numbers are those of the trip.</summary>
 public class TeachingTests
 {
-    private static KitItem Of(string type) => ItemTypes.Find(type)!.Make(Guid.NewGuid(), type);
-
     private static readonly KitItem Mat = Of("winterInflatable");
     private static readonly KitItem Foam = Of("foamPad");
     private static readonly KitItem Hat = Of("woolHat");

@@ -98,7 +98,7 @@ public sealed record CurveMark(double Value, string Says);
 /// <param name="Name">Which, without a number.</param>
 /// <param name="Line">The low it holds to; null where the picture is measured otherwise.</param>
 /// <param name="Value">The value; null where it is a line, or past what is looked at: longer than half an hour, in no air.</param>
-/// <param name="Beside">What else is told of it: share of all heat that goes this way (0–1), or grams of water kept; null where nothing is.</param>
+/// <param name="Beside">What else is told of it: share of all heat that goes this way (0–1), grams of water kept, or mm by which a stack is too thick for its boot; null where nothing is.</param>
 /// <param name="Bed">The night with its cut, without its hours; null where none is drawn.</param>
 /// <param name="Curve">Its course; empty where none is drawn.</param>
 public sealed record Way(

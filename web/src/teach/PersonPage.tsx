@@ -73,7 +73,7 @@ export function PersonPage(props: { trip: Trip; person: Person; made: string }) 
         </p>
       )}
       <div className="mt-3 grid gap-x-8 gap-y-4 md:grid-cols-[5fr_7fr] print:block print:space-y-[3mm]">
-        <Lacking trip={trip} person={person} />
+        <Lacking person={person} />
         <Things person={person} />
       </div>
       <details className="mt-3 text-[13px] text-soft print:hidden">
@@ -142,7 +142,7 @@ function useInstead() {
         : titleOf(i.part, (id) => (id ? i.name || name(id) : name(id)));
 }
 
-function Lacking({ trip, person }: { trip: Trip; person: Person }) {
+function Lacking({ person }: { person: Person }) {
   const w = useWrite();
   const line = useLineWords();
   const say = useInstead();
@@ -236,7 +236,6 @@ function Lacking({ trip, person }: { trip: Trip; person: Person }) {
           ))}
         </Group>
       )}
-      {trip.nights.length === 0 && <p>The trip has no nights yet.</p>}
     </section>
   );
 }
