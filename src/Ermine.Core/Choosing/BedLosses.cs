@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Frost;
@@ -42,16 +43,19 @@ internal sealed class BedLosses
 
     private readonly TripRun run;
     private readonly ChoiceThings things;
-    private readonly double[] grams;
+    private readonly double[] grams,
+        worth;
     private readonly AirOf hardest;
     private readonly Giving[] giving;
     private readonly (int Number, double Gives)[] byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly Dictionary<BigInteger, Roof> roofs = [];
     private readonly Dictionary<BigInteger, LossPlanes> opened = [];
+    private readonly ConcurrentDictionary<BigInteger, Canopy> canopies = [];
+    private readonly ConcurrentDictionary<BigInteger, CanopyLaid> laidOut;
 
     /// <summary>The air of one night as a bed meets it.</summary>
-    private sealed record AirOf(LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
+    private sealed record AirOf(int Night, LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
 
     /// <summary>Takes what nights ask for.</summary>
     /// <param name="run">The trip.</param>
@@ -65,6 +69,8 @@ internal sealed class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
+        laidOut = like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
+        worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
         byWarmth =
         [
             .. things
@@ -89,7 +95,7 @@ internal sealed class BedLosses
         : UnderSet.WorthLyingOn(things, giving, cost);
 
     /// <summary>By what a thing that is put on gives most for its weight, where nothing is known to be short.</summary>
-    public double Worth(int n) => Regions.All.Sum(r => giving[n].Gives[r] * giving[n].To[r]) / (grams[n] + 1);
+    public double Worth(int n) => worth[n];
 
     /// <summary>Vapour resistance from which on a second barrier over the same skin keeps nothing more back, m²Pa/W (assumption: all but none passes the first).</summary>
     private const double Tight = 1e4;
@@ -143,7 +149,7 @@ internal sealed class BedLosses
             giving,
             [.. Enumerable.Range(0, giving.Length)],
             hardest.Frame,
-            Evaporation(barriers, films, hardest),
+            Evaporation(Worn(barriers, films, hardest), [], hardest),
             leakage: 0,
             open: true,
             mostWorn: 0
@@ -187,27 +193,75 @@ internal sealed class BedLosses
     /// <param name="fine">Sampled finer: it will be searched at length.</param>
     private IReadOnlyList<LossPlanes> Decided(int[] taken, double left, Func<int, double> frostK, bool fine)
     {
+        int[] barriers = [.. taken.Where(GivesNothing)];
+        int[] canopy = [.. taken.Except(barriers)];
         var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
-        var evaporation = Evaporation(taken, films: 0, air, fine);
-        var mostWorn = MostWorn(left);
-        var beds = Bare(taken, air, air.Where.WindMs);
+        var most = left + barriers.Sum(n => grams[n]);
+        var over = fine ? Under(canopy, LaidOut(canopy, air, fine), air, most) : UnderAll(canopy, air, most);
+        var evaporation = Evaporation(over.Laid.Worn, [.. barriers.Select(Laid)], air, fine);
         // Without the bags one would have to wear more than may be carried: that way to lie needs no look.
-        var ways = things.Kept.Bed.Hammock is null && WithoutTops(taken) > left ? 1 : beds.Count;
+        var ways = things.Kept.Bed.Hammock is null && WithoutTops(taken) > left ? 1 : over.Ways;
         return
         [
-            .. beds.Take(ways)
-                .Select(bed =>
-                    Planes(
-                        new(bed, giving, things.Rest, air.Frame, evaporation, bed.Leakage, open: false, mostWorn),
-                        air,
-                        [
-                            [],
-                        ],
-                        left
+            .. Enumerable
+                .Range(0, ways)
+                .Select(way =>
+                    over.Way(
+                        way,
+                        evaporation,
+                        (loss, at) =>
+                            Planes(
+                                loss,
+                                air,
+                                [
+                                    [],
+                                ],
+                                left,
+                                at
+                            )
                     )
                 ),
         ];
     }
+
+    /// <summary>A barrier that gives nothing but what it keeps of the skin's vapour.</summary>
+    private bool GivesNothing(int n) =>
+        things.Barriers.Contains(n)
+        && things.All[n].Item is { Side: Side.On } item
+        && things.Closet.ReadingOf(item.Id).Insulation is null or { SI: 0 };
+
+    private LaidThing Laid(int n) => new(things.All[n].Item, new(things.All[n].Item.Id, Closure.Closed), 0, []);
+
+    private Canopy Under(int[] canopy, CanopyLaid laid, AirOf air, double left) =>
+        new(
+            laid,
+            [
+                .. laid.Beds.Select(bed => new LeastLoss(
+                    bed,
+                    giving,
+                    things.Rest,
+                    air.Frame,
+                    [],
+                    bed.Leakage,
+                    open: false,
+                    MostWorn(left)
+                )),
+            ],
+            left
+        );
+
+    /// <summary>A canopy in the hardest air, dry; remembered.</summary>
+    private Canopy UnderAll(int[] canopy, AirOf air, double left)
+    {
+        var key = BedTrials.KeyOf(canopy);
+        if (canopies.TryGetValue(key, out var known) && known.Left >= left)
+            return known;
+        var laid = laidOut.GetOrAdd(key, _ => LaidOut(canopy, air, fine: false));
+        return canopies[key] = Under(canopy, laid, air, left);
+    }
+
+    private CanopyLaid LaidOut(int[] canopy, AirOf air, bool fine) =>
+        new(Bare(canopy, air, air.Where.WindMs), Worn(canopy, films: 0, air, fine));
 
     /// <summary>Least that pads and clothes come to if no bag or quilt counts, whatever covers lie over them, g.</summary>
     private double WithoutTops(int[] taken)
@@ -304,6 +358,7 @@ internal sealed class BedLosses
         var where = run.Context.Where(demand.Night, things.Kept.Bed.Lies);
         var outside = demand.Outside.Celsius - frostK;
         return new(
+            demand.Night,
             new(
                 demand.Threshold.SkinCelsius,
                 warmth.SleepingHeat + demand.Threshold.Shivering,
@@ -319,17 +374,17 @@ internal sealed class BedLosses
         );
     }
 
-    /// <summary>Lines under the heat that skin vapour carries off through some tops and so much more on the covered body.</summary>
-    private List<(double Constant, double Slope)> Evaporation(int[] taken, double films, AirOf air, bool fine = false)
+    /// <summary>Some tops with ever more cloth on the covered body.</summary>
+    private List<(double On, BuiltStack Stack)> Worn(int[] taken, double films, AirOf air, bool fine = false)
     {
         var bed = things.Bed(taken);
         var resolved = bed.In(things.Closet).ToList();
         var inside = resolved.FindLastIndex(r => r.Item.Side != Side.Over) + 1;
         var cloth = Cloth with { VapourResistance = films > 0 ? films : null };
-        var climate = air.Where.ClimateAt(new(air.OutsideC), things.Kept.Bed.Hammock is not null);
-        var ends = ColumnEnds.Of(air.Frame.SkinC, climate);
         var share = Regions.BodyShare;
-        (double On, double Heat) Of(double worn)
+        return [.. (fine ? FineSamples : Samples).Select(Of).OrderBy(s => s.On)];
+
+        (double On, BuiltStack Stack) Of(double worn)
         {
             var reading = ClothReading with { Insulation = new(worn) };
             List<Resolved> all = [.. resolved];
@@ -339,11 +394,23 @@ internal sealed class BedLosses
                 share.Torso * stack.Mean(inside, Region.Torso)
                 + share.Legs * stack.Mean(inside, Region.Legs)
                 + share.Feet * stack.Mean(inside, Region.Feet);
-            return (on / (1 - share.Head), Vapour.SkinEvaporation(stack, ends));
+            return (on / (1 - share.Head), stack);
         }
+    }
+
+    /// <summary>Lines under the heat that skin vapour carries off through what is laid out and barriers in it, over so much more on the covered body.</summary>
+    private List<(double Constant, double Slope)> Evaporation(
+        IReadOnlyList<(double On, BuiltStack Stack)> worn,
+        LaidThing[] barriers,
+        AirOf air,
+        bool fine = false
+    )
+    {
+        var climate = air.Where.ClimateAt(new(air.OutsideC), things.Kept.Bed.Hammock is not null);
+        var ends = ColumnEnds.Of(air.Frame.SkinC, climate);
         // The hull under the samples: it is nearly but not quite convex.
         List<(double On, double Heat)> hull = [];
-        foreach (var at in (fine ? FineSamples : Samples).Select(Of).OrderBy(s => s.On))
+        foreach (var at in worn.Select(w => (w.On, Heat: Vapour.SkinEvaporation(w.Stack, ends, barriers))))
         {
             while (hull.Count > 1 && Slope(hull[^2], at) <= Slope(hull[^2], hull[^1]))
                 hull.RemoveAt(hull.Count - 1);

@@ -94,8 +94,8 @@ internal sealed class BedTrials
     public IReadOnlyDictionary<int, double> FrostOf(IReadOnlyList<int> chosen) => tried[KeyOf(chosen)].FrostK;
 
     /// <summary>Whether a choice was tried and does not reach a level.</summary>
-    public bool IsTried(IReadOnlyList<int> chosen, double level) =>
-        tried.TryGetValue(KeyOf(chosen), out var known) && known.Level < level;
+    public bool IsTried(BigInteger chosen, double level) =>
+        tried.TryGetValue(chosen, out var known) && known.Level < level;
 
     /// <summary>The trip replayed in a bed; with a model of its own, so that it is forgotten with it.</summary>
     public TripRun Replay(SleepSystem bed) => run.With(run.Closet, Sleeping(bed));

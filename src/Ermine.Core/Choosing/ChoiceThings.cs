@@ -66,8 +66,8 @@ internal sealed class ChoiceThings
                     Enumerable.Range(0, n).Where(m => IsTwin(all[m], t)).Select(m => (int?)m).LastOrDefault() ?? -1
             ),
         ];
-        TwinOf = [.. Enumerable.Range(0, all.Count).Select(n => Array.IndexOf([.. Twins], n))];
-        List<int> Numbers(params Func<KitItem, bool>[] of) =>
+        TwinOf = [.. Enumerable.Range(0, all.Count).Select(n => Array.IndexOf(Twins, n))];
+        int[] Numbers(params Func<KitItem, bool>[] of) =>
             [.. of.SelectMany(f => all.Index().Where(t => f(t.Item.Item)).Select(t => t.Index))];
         Barriers = Numbers(i => i.Kind == ItemKind.VapourBarrier);
         Tops = Numbers(
@@ -86,31 +86,31 @@ internal sealed class ChoiceThings
     public IReadOnlyList<ChoiceThing> All { get; }
 
     /// <summary>Of each thing the one before it that is its like in all but the name; −1 where there is none.</summary>
-    public IReadOnlyList<int> Twins { get; }
+    public int[] Twins { get; }
 
     /// <summary>Of each thing the next that is its like; −1 where there is none.</summary>
-    public IReadOnlyList<int> TwinOf { get; }
+    public int[] TwinOf { get; }
 
     /// <summary>Vapour barriers, by number.</summary>
-    public IReadOnlyList<int> Barriers { get; }
+    public int[] Barriers { get; }
 
     /// <summary>Bags, quilts, and then covers, by number.</summary>
-    public IReadOnlyList<int> Tops { get; }
+    public int[] Tops { get; }
 
     /// <summary>What lies under and what is worn, by number.</summary>
-    public IReadOnlyList<int> Rest { get; }
+    public int[] Rest { get; }
 
     /// <summary>What is worn but barriers, by number.</summary>
-    public IReadOnlyList<int> Clothes { get; }
+    public int[] Clothes { get; }
 
     /// <summary>What is part of every answer, by number.</summary>
-    public IReadOnlyList<int> Pinned { get; }
+    public int[] Pinned { get; }
 
     /// <summary>Of <see cref="Rest"/> what is pinned.</summary>
-    public IReadOnlyList<int> PinnedRest { get; }
+    public int[] PinnedRest { get; }
 
     /// <summary>Of <see cref="Clothes"/> what is pinned.</summary>
-    public IReadOnlyList<int> PinnedClothes { get; }
+    public int[] PinnedClothes { get; }
 
     /// <summary>Whether a thing is part of every answer.</summary>
     public bool IsPinned(int n) => All[n].Pinned;

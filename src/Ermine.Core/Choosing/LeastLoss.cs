@@ -77,7 +77,7 @@ internal sealed class LeastLoss
         mostOfFeet,
         feetUpPerLoss;
     private readonly bool hung;
-    private readonly IReadOnlyList<(double Constant, double Slope)> evaporation;
+    private IReadOnlyList<(double Constant, double Slope)> evaporation;
 
     /// <summary>What each part counts for in the mean over the covered body.</summary>
     private readonly double[] covered;
@@ -188,6 +188,15 @@ internal sealed class LeastLoss
                 begins = ending;
             }
         }
+    }
+
+    /// <summary>The same where skin vapour carries off another heat.</summary>
+    /// <param name="evaporation">Tangents of it.</param>
+    public LeastLoss With(IReadOnlyList<(double Constant, double Slope)> evaporation)
+    {
+        var other = (LeastLoss)MemberwiseClone();
+        other.evaporation = evaporation;
+        return other;
     }
 
     /// <summary>Things that count.</summary>

@@ -1,6 +1,8 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 using Ermine.Core.Kit;
 using Ermine.Core.Trips;
+using MathNet.Numerics;
 
 namespace Ermine.Core.Choosing;
 
@@ -27,8 +29,11 @@ internal sealed partial class LightestBed
     private readonly BedLosses losses;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly PriorityQueue<object, (double Bound, int Order)> queue = new();
+    private readonly int[] clothesByWorth,
+        restByWorth;
     private readonly double pinnedCost,
-        spared;
+        spared,
+        step;
     private readonly Dictionary<Roof, IReadOnlyList<LossPlanes>> priced = [];
 
     private int order;
@@ -56,7 +61,10 @@ internal sealed partial class LightestBed
         cost = sought.Prices is { } prices ? [.. losses.Grams.Zip(prices, (g, p) => g + p)] : losses.Grams;
         pinnedCost = things.Clothes.Where(things.IsPinned).Sum(n => cost[n]);
         spared = things.Rest.Sum(n => Math.Max(0, losses.Grams[n] - cost[n]));
+        step = StepOf(cost);
         (best, Bound) = (sought.Most + 2 * Grain, sought.Floor);
+        clothesByWorth = [.. things.Clothes.OrderByDescending(losses.Worth)];
+        restByWorth = [.. things.Rest.OrderByDescending(losses.Worth)];
         unders = losses.Unders(cost, sought.EveryOne ? best : null);
     }
 
@@ -132,6 +140,29 @@ internal sealed partial class LightestBed
         return roof.See(trials.FrostOf(tried));
     }
 
+    /// <summary>What everything that may be taken costs is a multiple of this, g: totals lie no closer. 0 where it is not.</summary>
+    private static double StepOf(double[] cost)
+    {
+        var step = 0L;
+        foreach (var g in cost)
+        {
+            if (Math.Abs(g - Math.Round(g)) > 1e-9)
+                return 0;
+            step = Euclid.GreatestCommonDivisor(step, (long)Math.Round(g));
+        }
+        return step;
+    }
+
+    /// <summary>What a total that is no less than this comes to at least, g.</summary>
+    private double Up(double least) =>
+        step > 0 && double.IsFinite(least) ? Math.Ceiling(least / step - 1e-6) * step : least;
+
+    /// <summary>What is lighter than this comes to no more than what is returned, g.</summary>
+    private double Below(double most) =>
+        step > 0 && double.IsFinite(most)
+            ? (Math.Ceiling((most - Grain) / step - 1e-6) - 1) * step + 1e-6
+            : most - Grain;
+
     private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
 
     /// <summary>Searches to the end.</summary>
@@ -197,7 +228,7 @@ internal sealed partial class LightestBed
                     break;
                 case Lain { Next: { } next } lain:
                     // It was tried when it was found, and did not.
-                    if (trials.IsTried(next, level) && trustsFrost && !See(lain.Under, next))
+                    if (trials.IsTried(BedTrials.KeyOf(next), level) && trustsFrost && !See(lain.Under, next))
                         return false;
                     // What frost is now known to cost under its roof may rule it out.
                     if (HoldsDry(lain.Under, next))
@@ -253,15 +284,16 @@ internal sealed partial class LightestBed
 
     private void Push(object place, double bound)
     {
-        if (bound < best - Grain)
-            queue.Enqueue(place, (Math.Max(bound, Bound), order--));
+        bound = Math.Max(Up(bound), Bound);
+        if (bound <= Below(best))
+            queue.Enqueue(place, (bound, order--));
     }
 
     // ---- bags, quilts, covers ----
 
     private void Decide(Covered place)
     {
-        if (place.Depth < things.Tops.Count)
+        if (place.Depth < things.Tops.Length)
             Branch(place);
         else
             Push(place with { Weighed = true }, OnTheBestPads(place));
@@ -278,14 +310,14 @@ internal sealed partial class LightestBed
         void Next(int[] taken, double spent)
         {
             var depth = place.Depth + 1;
-            if (depth == things.Tops.Count && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
+            if (depth == things.Tops.Length && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
                 return;
             var open = Open(things.Rest);
-            for (var d = depth; d < things.Tops.Count; d++)
+            for (var d = depth; d < things.Tops.Length; d++)
                 open[things.Tops[d]] = true;
             spent += things.PinnedRest.Sum(i => cost[i]);
             int[] with = [.. taken, .. things.PinnedRest];
-            var more = place.Open.LeastMore(with, open, best - spent, out _);
+            var more = place.Open.LeastMore(with, open, Below(best) - spent, out _);
             Push(new Covered(depth, taken, CostOf(taken), place.Open), spent + more);
         }
     }
@@ -303,7 +335,7 @@ internal sealed partial class LightestBed
             if (spent >= least)
                 break;
             int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
-            least = Math.Min(least, spent + place.Open.LeastMore(with, open, least - spent, out _));
+            least = Math.Min(least, spent + place.Open.LeastMore(with, open, Math.Min(least, Below(best)) - spent, out _));
         }
         return least;
     }
@@ -362,11 +394,11 @@ internal sealed partial class LightestBed
         foreach (var pads in unders)
         {
             var spent = spentOn + pads.Cost + pinnedCost;
-            if (spent >= best - Grain)
+            if (spent > Below(best))
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var bound = spent + LeastMore(ways, with, open, best - spent);
-            if (bound < best - Grain)
+            var bound = spent + LeastMore(ways, with, open, Below(best) - spent);
+            if (bound <= Below(best))
                 lain.Add((new(roof, pads.Chosen, spent, null), bound));
         }
         return (roof, ways, lain);
@@ -420,8 +452,8 @@ internal sealed partial class LightestBed
         while (true)
         {
             dressed++;
-            var more = way.LeastMore(taken, open, lightestG - Grain - spent, out var next);
-            if (spent + more >= lightestG - Grain)
+            var more = way.LeastMore(CollectionsMarshal.AsSpan(taken), open, Below(lightestG) - spent, out var next);
+            if (spent + more > Below(lightestG))
             {
                 beyond = Math.Min(beyond, spent + more);
                 break;
@@ -436,13 +468,13 @@ internal sealed partial class LightestBed
                     break;
                 }
                 // It may hold by the planes and does not, or was tried and did not as it is slept in: anything more may help.
-                next = BestOf(things.Clothes, open);
+                next = FirstOf(clothesByWorth, open);
                 if (next < 0)
                     break;
             }
             open[next] = false;
             shut.Add(next);
-            if (spent + cost[next] >= lightestG - Grain)
+            if (spent + cost[next] > Below(lightestG))
                 beyond = Math.Min(beyond, spent + cost[next]);
             else
             {
@@ -465,15 +497,14 @@ internal sealed partial class LightestBed
             open[n] = true;
     }
 
-    private int BestOf(IReadOnlyList<int> of, bool[] open)
+    private static int FirstOf(int[] of, bool[] open)
     {
-        var next = -1;
         foreach (var n in of)
         {
-            if (open[n] && (next < 0 || losses.Worth(n) > losses.Worth(next)))
-                next = n;
+            if (open[n])
+                return n;
         }
-        return next;
+        return -1;
     }
 
     private double LitresOf(IEnumerable<int> taken) => taken.Sum(n => things.All[n].Litres);
@@ -483,11 +514,14 @@ internal sealed partial class LightestBed
     /// <summary>Whether it may hold if everything were dry, with what frost costs for sure; what was tried and did not is not asked again.</summary>
     private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)
     {
-        if (!MayBe(taken) || trials.IsTried(taken, level))
+        if (!MayBe(taken))
+            return false;
+        var key = BedTrials.KeyOf(taken);
+        if (trials.IsTried(key, level) || roof.IsShort(key, trustsFrost))
             return false;
         Laid++;
         var bed = things.Bed(taken);
-        return losses.Demands.All(d =>
+        var holds = losses.Demands.All(d =>
             run.Model.MayHoldDry(
                 d.Night,
                 bed,
@@ -497,6 +531,9 @@ internal sealed partial class LightestBed
                 d.Feet
             )
         );
+        if (!holds)
+            roof.FallsShort(key, trustsFrost);
+        return holds;
     }
 
     // ---- replaying ----

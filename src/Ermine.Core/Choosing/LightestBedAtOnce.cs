@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using Ermine.Core.Kit;
 
 namespace Ermine.Core.Choosing;
@@ -87,10 +88,10 @@ internal sealed partial class LightestBed
         var (open, at, adding) = (Open(things.Rest), 0, 1);
         foreach (var n in with)
             open[n] = false;
-        var way = WaysUnder(roof).MinBy(w => w.LeastMore(with, open, double.PositiveInfinity, out _))!;
+        var way = WaysUnder(roof).MinBy(w => w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _))!;
         while (true)
         {
-            if (double.IsInfinity(way.LeastMore(with, open, double.PositiveInfinity, out var next)))
+            if (double.IsInfinity(way.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out var next)))
                 return false;
             if (next < 0 && way.RulesOut(with))
                 continue;
@@ -98,7 +99,7 @@ internal sealed partial class LightestBed
             {
                 if (CostOf(with) >= best)
                     return false;
-                next = BestOf(things.Rest, open);
+                next = FirstOf(restByWorth, open);
                 if (--at <= 0 || next < 0)
                 {
                     if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)

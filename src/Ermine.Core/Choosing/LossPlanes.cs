@@ -52,7 +52,7 @@ internal sealed record LossPoints(
 internal sealed record OpenTops(int[] Numbers, double[] Leaks, double Without)
 {
     /// <summary>Least that leaks beside those that may be there.</summary>
-    public double Leak(IReadOnlyList<int> taken, bool[] open)
+    public double Leak(ReadOnlySpan<int> taken, bool[] open)
     {
         var least = Without;
         for (var n = 0; n < Numbers.Length; n++)
@@ -104,7 +104,7 @@ internal sealed record LossPlanes(
             };
 
     /// <summary>Least that must still be added, and the thing that saves most for it; looked at no further than a limit.</summary>
-    public double LeastMore(IReadOnlyList<int> taken, bool[] open, double limit, out int next)
+    public double LeastMore(ReadOnlySpan<int> taken, bool[] open, double limit, out int next)
     {
         var leaks = Tops?.Leak(taken, open) ?? 0;
         var (least, by) = Highest(Fed, taken, open, limit, leaks);
@@ -147,7 +147,7 @@ internal sealed record LossPlanes(
 
     /// <summary>Adds the planes that rule a choice out, where the losses themselves do and no plane did yet.</summary>
     /// <param name="taken">The choice.</param>
-    public bool RulesOut(IReadOnlyList<int> taken)
+    public bool RulesOut(List<int> taken)
     {
         var state = Loss.Empty();
         foreach (var n in taken)
@@ -173,7 +173,7 @@ internal sealed record LossPlanes(
 
     private (double Least, LossPlane? By) Highest(
         List<LossPlane> planes,
-        IReadOnlyList<int> taken,
+        ReadOnlySpan<int> taken,
         bool[] open,
         double limit,
         double leaks
@@ -184,8 +184,8 @@ internal sealed record LossPlanes(
         {
             var plane = planes[p];
             var needed = plane.Needed + leaks;
-            for (var n = 0; n < taken.Count; n++)
-                needed -= plane.Saves[taken[n]];
+            foreach (var n in taken)
+                needed -= plane.Saves[n];
             if (needed <= 1e-9)
                 continue;
             var least = plane.LeastMore(needed, open, Cost);

@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Ermine.Core.Choosing;
 
 /// <summary>Bags, quilts, covers and barriers that are decided, and what is known of beds in them.</summary>
@@ -18,6 +20,17 @@ internal sealed class Roof(int[] taken)
 
     /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
     public Dictionary<int, double> SeenK { get; } = [];
+
+    private readonly HashSet<BigInteger> shortDry = [],
+        shortFrosted = [];
+
+    /// <summary>Beds under it that were laid out dry and do not hold, with the frost that is sure or without.</summary>
+    public bool IsShort(BigInteger bed, bool trustsFrost) =>
+        shortDry.Contains(bed) || trustsFrost && shortFrosted.Contains(bed);
+
+    /// <summary>Remembers one.</summary>
+    public void FallsShort(BigInteger bed, bool trustsFrost) =>
+        (trustsFrost && SeenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
 
     private (IReadOnlyList<LossPlanes> Ways, double Left) dry = ([], -1),
         frosted = ([], -1);
@@ -61,6 +74,7 @@ internal sealed class Roof(int[] taken)
             }
             SeenK[night] = k;
             frosted.Left = -1;
+            shortFrosted.Clear();
         }
         return asThought;
     }

@@ -64,11 +64,21 @@ public static class Vapour
     /// <summary>Heat that skin vapour carries off through a system as it lies, W/m² of body.</summary>
     /// <param name="stack">The system.</param>
     /// <param name="ends">What it is between.</param>
-    public static double SkinEvaporation(BuiltStack stack, ColumnEnds ends)
+    public static double SkinEvaporation(BuiltStack stack, ColumnEnds ends) => SkinEvaporation(stack, ends, []);
+
+    /// <summary>The same with barriers put on next to the skin, which give no warmth of their own.</summary>
+    internal static double SkinEvaporation(BuiltStack stack, ColumnEnds ends, IReadOnlyList<LaidThing> barriers)
     {
         var parts = PartsOf(stack);
+        parts.InsertRange(
+            0,
+            barriers.Select(b => new Part(b.Item, null, Film(b))).Where(part => part.Film is not null)
+        );
+        var barred = OverCovered(
+            Regions.Each(r => barriers.Select(b => b.Cover(r)).Append(stack.Layers.Barred[r]).Max())
+        );
         var heat = 0.0;
-        foreach (var (share, inBarrier) in Columns(Barred(stack)))
+        foreach (var (share, inBarrier) in Columns(barred))
         {
             using var column = ColumnOf(parts, inBarrier);
             heat += share * OfBody(HeatOf(DryHour(column, ends), 1), inBarrier ? Least(parts, ends) : 0);
@@ -195,20 +205,20 @@ public static class Vapour
                 still = StillAir.InBivy;
             else if (item.Kind == ItemKind.Garment)
                 (still, underClothes) = (underClothes, 0);
-            var cover = OverCovered(
-                things[i].Cover(Region.Torso),
-                things[i].Cover(Region.Legs),
-                things[i].Cover(Region.Feet)
-            );
             VapourLayer? loft = resistance + still > Thinnest ? Loft(resistance, still) : null;
-            VapourLayer? film =
-                Moisture.FabricResistance(item) is not { } fabric || cover <= 0 ? null
-                : item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1)
-                : new(ShellR, fabric * cover, 1);
+            var film = Film(things[i]);
             if (loft is not null || film is not null)
                 parts.Add(new(item, loft, film));
         }
         return parts;
+    }
+
+    private static VapourLayer? Film(LaidThing thing)
+    {
+        var cover = OverCovered(thing.Cover(Region.Torso), thing.Cover(Region.Legs), thing.Cover(Region.Feet));
+        return Moisture.FabricResistance(thing.Item) is not { } fabric || cover <= 0 ? null
+            : thing.Item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1)
+            : new(ShellR, fabric * cover, 1);
     }
 
     private static VapourLayer Loft(double resistance, double stillAir)
