@@ -50,7 +50,7 @@ internal sealed class BedLosses
     private readonly (int Number, double Gives)[] byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly Dictionary<BigInteger, Roof> roofs = [];
-    private readonly Dictionary<BigInteger, LossPlanes> opened = [];
+    private readonly Dictionary<(BigInteger Taken, int Open), LossPlanes> opened = [];
     private readonly ConcurrentDictionary<BigInteger, Canopy> canopies = [];
     private readonly ConcurrentDictionary<BigInteger, CanopyLaid> laidOut;
 
@@ -127,59 +127,57 @@ internal sealed class BedLosses
     public IReadOnlyList<LossPlanes> Ways(Roof roof, double left, bool trustsFrost) =>
         roof.Ways(left, trustsFrost, (most, frostK, fine) => Decided(roof.Taken, most, frostK, fine));
 
-    /// <summary>Planes while all but barriers is open; remembered.</summary>
-    /// <param name="barriers">The barriers.</param>
-    public LossPlanes Open(int[] barriers)
+    /// <summary>Planes while some of bags, quilts and covers are open; remembered.</summary>
+    /// <param name="taken">What is decided: barriers, and of the tops those that are taken.</param>
+    /// <param name="open">Tops that may still come.</param>
+    public LossPlanes Open(int[] taken, ReadOnlySpan<int> open)
     {
-        var key = BedTrials.KeyOf(barriers);
-        return opened.TryGetValue(key, out var planes) ? planes : opened[key] = OpenTo(barriers);
+        var key = (BedTrials.KeyOf(taken), open.Length);
+        return opened.TryGetValue(key, out var planes) ? planes : opened[key] = OpenTo(taken, [.. open]);
     }
 
-    private LossPlanes OpenTo(int[] barriers)
+    private LossPlanes OpenTo(int[] taken, int[] open)
     {
-        var films = things
-            .All.Where(t => t.Item.Side == Side.Over)
-            .Select(t => Moisture.FabricResistance(t.Item) ?? 0)
+        var films = open.Select(n => Moisture.FabricResistance(things.All[n].Item) ?? 0)
             .OrderDescending()
             .Take(MostFilms)
             .Sum();
-        var bed = Bare(barriers, hardest, wind: 0)[0];
+        var beds = Bare(taken, hardest, wind: 0);
         var loss = new LeastLoss(
-            bed,
+            beds[0],
             giving,
-            [.. Enumerable.Range(0, giving.Length)],
+            [.. things.Rest, .. open],
             hardest.Frame,
-            Evaporation(Worn(barriers, films, hardest), [], hardest),
+            Evaporation(Worn(taken, films, hardest), [], hardest),
             leakage: 0,
             open: true,
             mostWorn: 0
         );
+        int[] bags = [.. things.Tops.Where(IsBag)];
+        var atFirst = open.Length == things.Tops.Length;
         // Planes that touch it where one bag or quilt after the other is taken; whatever barrier is worn, at the same points.
         var planes = Planes(
             loss,
             hardest,
-            things
-                .Tops.Where(n => things.All[n].Item.IsTopLayer)
-                .OrderByDescending(Worth)
-                .Take(MostPoints)
-                .Select(n => new[] { n })
-                .Prepend([]),
+            open.Where(IsBag).OrderByDescending(Worth).Take(atFirst ? MostPoints : 3).Select(n => new[] { n }).Prepend([]),
             double.PositiveInfinity,
-            openAt
+            atFirst ? openAt : null
         );
-        openAt ??= planes.Points;
+        if (atFirst)
+            openAt ??= planes.Points;
         // All lose what leaks from the tightest.
-        int[] tops = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
         var toAir = hardest.Frame.SkinC - hardest.Frame.Felt.AirC;
         return planes with
         {
             Tops = new(
-                tops,
-                [.. tops.Select(n => StackBuilder.Leakage(things.All[n].Item, Closure.Closed) * toAir)],
-                bed.Leakage * toAir
+                bags,
+                [.. bags.Select(n => StackBuilder.Leakage(things.All[n].Item, Closure.Closed) * toAir)],
+                StackBuilder.LeakageWithoutCover * toAir
             ),
         };
     }
+
+    private bool IsBag(int n) => things.All[n].Item.IsTopLayer;
 
     /// <summary>Bags and quilts at which planes are laid while they are open.</summary>
     private const int MostPoints = 6;

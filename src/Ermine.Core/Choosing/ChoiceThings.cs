@@ -71,9 +71,9 @@ internal sealed class ChoiceThings
             [.. of.SelectMany(f => all.Index().Where(t => f(t.Item.Item)).Select(t => t.Index))];
         Barriers = Numbers(i => i.Kind == ItemKind.VapourBarrier);
         Tops = Numbers(
+            i => i is { Side: Side.Over, IsTopLayer: false },
             i => i.Kind == ItemKind.Bag,
-            i => i.Kind == ItemKind.Quilt,
-            i => i is { Side: Side.Over, IsTopLayer: false }
+            i => i.Kind == ItemKind.Quilt
         );
         Rest = [.. Enumerable.Range(0, all.Count).Except(Tops).Except(Barriers)];
         Clothes = [.. Rest.Where(n => all[n].Item.Side == Side.On)];
@@ -94,7 +94,7 @@ internal sealed class ChoiceThings
     /// <summary>Vapour barriers, by number.</summary>
     public int[] Barriers { get; }
 
-    /// <summary>Bags, quilts, and then covers, by number.</summary>
+    /// <summary>Covers, then bags and quilts, by number.</summary>
     public int[] Tops { get; }
 
     /// <summary>What lies under and what is worn, by number.</summary>

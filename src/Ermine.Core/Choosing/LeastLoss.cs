@@ -154,7 +154,10 @@ internal sealed class LeastLoss
         (firstOver[^1], firstUnder[^1]) = (weights.Count, unders.Count);
         (weight, bare, keeps, covered) = ([.. weights], [.. bares], [.. keep], [.. cover]);
         (underWeight, underBare) = ([.. unders], [.. belows]);
-        pressedBare = open ? bed.Pressed + Conductances.Crushed : bed.Pressed;
+        pressedBare =
+            !open ? bed.Pressed
+            : hung ? bed.Pressed + Conductances.Crushed
+            : Math.Max(bed.Pressed, Conductances.Crushed);
         keepsUnder = open ? 1 : 1 - bed.CreasesUnder;
         constant = leakage * toAir + Metabolism.Respiratory(frame.Heat, frame.Felt);
         mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;

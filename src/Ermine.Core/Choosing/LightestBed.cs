@@ -36,6 +36,10 @@ internal sealed partial class LightestBed
         step;
     private readonly Dictionary<Roof, IReadOnlyList<LossPlanes>> priced = [];
 
+    /// <summary>Of the tops the first so many are covers.</summary>
+    private readonly int covers;
+
+    public static int cMid, cRoof;
     private int order;
     private int failed;
     private long visited,
@@ -65,6 +69,7 @@ internal sealed partial class LightestBed
         (best, Bound) = (sought.Most + 2 * Grain, sought.Floor);
         clothesByWorth = [.. things.Clothes.OrderByDescending(losses.Worth)];
         restByWorth = [.. things.Rest.OrderByDescending(losses.Worth)];
+        covers = things.Tops.Count(n => !things.All[n].Item.IsTopLayer);
         unders = losses.Unders(cost, sought.EveryOne ? best : null);
     }
 
@@ -97,8 +102,10 @@ internal sealed partial class LightestBed
     /// <param name="Taken">Of them, those that are taken, and the barriers.</param>
     /// <param name="Cost">What they cost.</param>
     /// <param name="Open">Planes from before they were decided.</param>
+    /// <param name="Least">It comes to no less than this.</param>
+    /// <param name="UnderCovers">Planes from after all covers were decided, once they are.</param>
     /// <param name="Weighed">It was bounded on every set of pads.</param>
-    private sealed record Covered(int Depth, int[] Taken, double Cost, LossPlanes Open, bool Weighed = false);
+    private sealed record Covered(int Depth, int[] Taken, double Cost, LossPlanes Open, double Least, bool Weighed = false, LossPlanes? UnderCovers = null);
 
     /// <summary>All but clothes.</summary>
     /// <param name="Under">What lies over.</param>
@@ -204,7 +211,7 @@ internal sealed partial class LightestBed
     private bool TrySearch(bool any)
     {
         foreach (var worn in Barriers())
-            Push(new Covered(0, worn, CostOf(worn), losses.Open(worn).At(cost)), 0);
+            Push(new Covered(0, worn, CostOf(worn), losses.Open(worn, things.Tops).At(cost), 0), 0);
         if (Dives && found is null)
             Dive();
         while (queue.TryDequeue(out var place, out var priority))
@@ -293,10 +300,12 @@ internal sealed partial class LightestBed
 
     private void Decide(Covered place)
     {
-        if (place.Depth < things.Tops.Length)
+        if (place.Depth == covers && covers > 0 && place.UnderCovers is null)
+            Weigh(place with { UnderCovers = cMid++ < 0 ? null! : losses.Open(place.Taken, things.Tops.AsSpan(covers)).At(cost) });
+        else if (place.Depth < things.Tops.Length)
             Branch(place);
         else
-            Push(place with { Weighed = true }, OnTheBestPads(place));
+            Push(place with { Weighed = true }, Math.Max(place.Least, OnTheBestPads(place)));
     }
 
     private void Branch(Covered place)
@@ -312,14 +321,28 @@ internal sealed partial class LightestBed
             var depth = place.Depth + 1;
             if (depth == things.Tops.Length && !things.MayLieUnder(taken) || LitresOf(taken) > mostL)
                 return;
-            var open = Open(things.Rest);
-            for (var d = depth; d < things.Tops.Length; d++)
-                open[things.Tops[d]] = true;
-            spent += things.PinnedRest.Sum(i => cost[i]);
-            int[] with = [.. taken, .. things.PinnedRest];
-            var more = place.Open.LeastMore(with, open, Below(best) - spent, out _);
-            Push(new Covered(depth, taken, CostOf(taken), place.Open), spent + more);
+            Weigh(place with { Depth = depth, Taken = taken, Cost = spent });
         }
+    }
+
+    /// <summary>Least that must still be added to what is decided, by whichever planes say most.</summary>
+    private static double MostOf(Covered place, int[] with, bool[] open, double limit)
+    {
+        var most = (place.UnderCovers ?? place.Open).LeastMore(with, open, limit, out _);
+        return most >= limit || place.UnderCovers is null
+            ? most
+            : Math.Max(most, place.Open.LeastMore(with, open, limit, out _));
+    }
+
+    private void Weigh(Covered place)
+    {
+        var open = Open(things.Rest);
+        foreach (var n in things.Tops.AsSpan(place.Depth))
+            open[n] = true;
+        var spent = place.Cost + things.PinnedRest.Sum(i => cost[i]);
+        int[] with = [.. place.Taken, .. things.PinnedRest];
+        var least = Math.Max(place.Least, spent + MostOf(place, with, open, Below(best) - spent));
+        Push(place with { Least = least }, least);
     }
 
     // ---- pads ----
@@ -335,7 +358,7 @@ internal sealed partial class LightestBed
             if (spent >= least)
                 break;
             int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
-            least = Math.Min(least, spent + place.Open.LeastMore(with, open, Math.Min(least, Below(best)) - spent, out _));
+            least = Math.Min(least, spent + MostOf(place, with, open, Math.Min(least, Below(best)) - spent));
         }
         return least;
     }
@@ -371,7 +394,7 @@ internal sealed partial class LightestBed
         }
         foreach (var (lain, priority) in aside)
             queue.Enqueue(lain, priority);
-        var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
+        cRoof += places.Count; var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
         foreach (
             var (roof, ways, lain) in roofs
                 .AsParallel()

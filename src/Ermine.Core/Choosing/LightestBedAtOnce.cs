@@ -20,7 +20,7 @@ internal sealed partial class LightestBed
         var worn = Barriers()
             .Where(w => CostOf(w) < best)
             .Take(MostWorn)
-            .Select(w => (With: w, Planes: losses.Open(w).At(cost)))
+            .Select(w => (With: w, Planes: losses.Open(w, things.Tops).At(cost)))
             .ToList();
         var open = Open(things.Rest);
         double Promise(int[] taken, LossPlanes way) =>
