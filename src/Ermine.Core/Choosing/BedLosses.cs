@@ -69,7 +69,8 @@ internal sealed class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
-        laidOut = like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
+        laidOut =
+            like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
         worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
         byWarmth =
         [
@@ -146,7 +147,8 @@ internal sealed class BedLosses
         var loss = new LeastLoss(
             beds[0],
             giving,
-            [.. things.Rest, .. open],
+            // Parts are cut at the edges of barriers too, whichever are worn.
+            [.. things.Rest, .. things.Barriers, .. open],
             hardest.Frame,
             Evaporation(Worn(taken, films, hardest), [], hardest),
             leakage: 0,
@@ -159,7 +161,7 @@ internal sealed class BedLosses
         var planes = Planes(
             loss,
             hardest,
-            open.Where(IsBag).OrderByDescending(Worth).Take(atFirst ? MostPoints : 3).Select(n => new[] { n }).Prepend([]),
+            open.Where(IsBag).OrderByDescending(Worth).Take(MostPoints).Select(n => new[] { n }).Prepend([]),
             double.PositiveInfinity,
             atFirst ? openAt : null
         );

@@ -40,6 +40,9 @@ internal sealed class BedTrials
         var everything = known.Count > 0 ? Replay(things.Bed(Enumerable.Range(0, things.All.Count))) : run;
         InNoBed = [.. known.Where(n => FailsInAny(everything, n))];
         Nights = [.. known.Except(InNoBed)];
+        int[] all = [.. Enumerable.Range(0, things.All.Count)];
+        last = (KeyOf(all), everything);
+        Level(all, double.NegativeInfinity);
     }
 
     /// <summary>Holds by what lies in it and yet turns in any air: one comes to it too cold from the day, or what happens by night is too much.</summary>
@@ -83,11 +86,24 @@ internal sealed class BedTrials
         var key = KeyOf(chosen);
         if (tried.TryGetValue(key, out var known) && (known.Whole || known.Level < atLeast))
             return known.Level;
-        Replayed++;
         var frost = new Dictionary<int, double>();
-        var level = Level(Replay(things.Bed(chosen)), atLeast, out var whole, frost);
+        var level = Level(Slept(chosen), atLeast, out var whole, frost);
         tried[key] = (level, whole, frost);
         return level;
+    }
+
+    private (BigInteger Chosen, TripRun Slept) last;
+
+    /// <summary>The trip replayed in a choice.</summary>
+    public TripRun Slept(IReadOnlyList<int> chosen)
+    {
+        var key = KeyOf(chosen);
+        if (last.Chosen != key)
+        {
+            Replayed++;
+            last = (key, Replay(things.Bed(chosen)));
+        }
+        return last.Slept;
     }
 
     /// <summary>What frost cost the body on each night that was slept in a choice that was tried, K.</summary>

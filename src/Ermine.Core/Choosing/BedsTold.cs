@@ -28,7 +28,7 @@ internal sealed class BedsTold(TripRun run, ChoiceThings things, BedTrials trial
     {
         var bed = things.Bed(chosen);
         return BedOf(
-            trials.Replay(bed),
+            trials.Slept(chosen),
             bed,
             [.. chosen.Select(n => things.All[n].Item.Id)],
             chosen.Sum(n => things.All[n].Grams),

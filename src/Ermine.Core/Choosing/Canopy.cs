@@ -17,9 +17,12 @@ internal sealed record CanopyLaid(IReadOnlyList<BareBed> Beds, IReadOnlyList<(do
 internal sealed class Canopy(CanopyLaid laid, LeastLoss[] ways, double left)
 {
     /// <summary>Planes that touched with so much more or less heat of skin vapour serve here too, W/m² (assumption: they touch near enough).</summary>
-    private const double NearVapour = 2;
+    private const double NearVapour = 0.5;
 
-    private readonly List<(double Vapour, LossPoints Points)>[] touched = [.. ways.Select(_ => new List<(double, LossPoints)>())];
+    private readonly List<(double Vapour, LossPoints Points)>[] touched =
+    [
+        .. ways.Select(_ => new List<(double, LossPoints)>()),
+    ];
 
     /// <summary>It, laid out.</summary>
     public CanopyLaid Laid => laid;

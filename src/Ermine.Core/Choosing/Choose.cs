@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Diagnostics;
 using Ermine.Core.Chance;
 using Ermine.Core.Kit;
@@ -100,21 +101,23 @@ public sealed class Choose
     )
     {
         asked = asked with { Chance = null, MostG = null };
-        // The colder half is walked beside the milder one.
-        var middle = (fromK + toK) / 2;
-        var halves = ((double From, double To)[])[(fromK, middle), (middle, toK + 1e-9)];
+        // Stretches of it are walked beside each other.
+        var stretch = (toK - fromK + 1e-9) / Lanes;
         var one = new Lock();
         void Heard(ChoiceSoFar far)
         {
             lock (one)
                 heard!(far);
         }
-        var lanes = halves.Select(_ => new Choose(run, asked, heard is null ? null : Heard, within)).ToList();
-        var beds = lanes
+        var lanes = Enumerable
+            .Range(0, Lanes)
+            .Select(_ => new Choose(run, asked, heard is null ? null : Heard, within))
+            .ToList();
+        var beds = Partitioner
+            .Create(lanes.Index(), EnumerablePartitionerOptions.NoBuffering)
             .AsParallel()
-            .AsOrdered()
             .WithCancellation(run.Context.Stop)
-            .SelectMany((lane, n) => lane.Walk(halves[n].From, halves[n].To, stepK))
+            .SelectMany(l => l.Item.Walk(fromK + l.Index * stretch, fromK + (l.Index + 1) * stretch, stepK))
             .ToList();
         List<ChosenBed> best = [];
         foreach (var bed in beds.OrderBy(b => b.AddsG).ThenByDescending(b => b.SpareK))
@@ -130,6 +133,9 @@ public sealed class Choose
         lanes[0].ended = lanes.Exists(l => l.ended);
         return lanes[0].LineOf(best);
     }
+
+    /// <summary>Stretches of a line that are walked beside each other.</summary>
+    private const int Lanes = 4;
 
     /// <summary>From a level to another always the lightest that is warmer than the one before.</summary>
     private List<ChosenBed> Walk(double level, double to, double stepK)

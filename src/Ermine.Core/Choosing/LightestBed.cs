@@ -39,7 +39,6 @@ internal sealed partial class LightestBed
     /// <summary>Of the tops the first so many are covers.</summary>
     private readonly int covers;
 
-    public static int cMid, cRoof;
     private int order;
     private int failed;
     private long visited,
@@ -105,7 +104,15 @@ internal sealed partial class LightestBed
     /// <param name="Least">It comes to no less than this.</param>
     /// <param name="UnderCovers">Planes from after all covers were decided, once they are.</param>
     /// <param name="Weighed">It was bounded on every set of pads.</param>
-    private sealed record Covered(int Depth, int[] Taken, double Cost, LossPlanes Open, double Least, bool Weighed = false, LossPlanes? UnderCovers = null);
+    private sealed record Covered(
+        int Depth,
+        int[] Taken,
+        double Cost,
+        LossPlanes Open,
+        double Least,
+        bool Weighed = false,
+        LossPlanes? UnderCovers = null
+    );
 
     /// <summary>All but clothes.</summary>
     /// <param name="Under">What lies over.</param>
@@ -301,11 +308,14 @@ internal sealed partial class LightestBed
     private void Decide(Covered place)
     {
         if (place.Depth == covers && covers > 0 && place.UnderCovers is null)
-            Weigh(place with { UnderCovers = cMid++ < 0 ? null! : losses.Open(place.Taken, things.Tops.AsSpan(covers)).At(cost) });
+            Weigh(place with { UnderCovers = losses.Open(place.Taken, things.Tops.AsSpan(covers)).At(cost) });
         else if (place.Depth < things.Tops.Length)
             Branch(place);
         else
-            Push(place with { Weighed = true }, Math.Max(place.Least, OnTheBestPads(place)));
+        {
+            var least = Math.Max(place.Least, OnTheBestPads(place));
+            Push(place with { Weighed = true, Least = least }, least);
+        }
     }
 
     private void Branch(Covered place)
@@ -394,13 +404,13 @@ internal sealed partial class LightestBed
         }
         foreach (var (lain, priority) in aside)
             queue.Enqueue(lain, priority);
-        cRoof += places.Count; var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
+        var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
         foreach (
             var (roof, ways, lain) in roofs
                 .AsParallel()
                 .AsOrdered()
                 .WithCancellation(run.Context.Stop)
-                .Select((roof, n) => LainUnder(roof, places[n].Cost))
+                .Select((roof, n) => LainUnder(roof, places[n]))
                 .ToList()
         )
         {
@@ -410,17 +420,17 @@ internal sealed partial class LightestBed
         }
     }
 
-    private (Roof Roof, IReadOnlyList<LossPlanes> Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, double spentOn)
+    private (Roof Roof, IReadOnlyList<LossPlanes> Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, Covered place)
     {
         var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
         var (open, lain) = (Open(things.Clothes), new List<(Lain, double)>());
         foreach (var pads in unders)
         {
-            var spent = spentOn + pads.Cost + pinnedCost;
+            var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent > Below(best))
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var bound = spent + LeastMore(ways, with, open, Below(best) - spent);
+            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, Below(best) - spent));
             if (bound <= Below(best))
                 lain.Add((new(roof, pads.Chosen, spent, null), bound));
         }
@@ -537,10 +547,8 @@ internal sealed partial class LightestBed
     /// <summary>Whether it may hold if everything were dry, with what frost costs for sure; what was tried and did not is not asked again.</summary>
     private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)
     {
-        if (!MayBe(taken))
-            return false;
         var key = BedTrials.KeyOf(taken);
-        if (trials.IsTried(key, level) || roof.IsShort(key, trustsFrost))
+        if (!MayBe(taken) || trials.IsTried(key, level) || roof.IsShort(key, trustsFrost))
             return false;
         Laid++;
         var bed = things.Bed(taken);

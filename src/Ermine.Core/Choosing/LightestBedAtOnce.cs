@@ -88,10 +88,15 @@ internal sealed partial class LightestBed
         var (open, at, adding) = (Open(things.Rest), 0, 1);
         foreach (var n in with)
             open[n] = false;
-        var way = WaysUnder(roof).MinBy(w => w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _))!;
+        var way = WaysUnder(roof)
+            .MinBy(w => w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _))!;
         while (true)
         {
-            if (double.IsInfinity(way.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out var next)))
+            if (
+                double.IsInfinity(
+                    way.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out var next)
+                )
+            )
                 return false;
             if (next < 0 && way.RulesOut(with))
                 continue;
