@@ -16,7 +16,8 @@ public sealed class DiskTests
         return Directory.CreateTempSubdirectory("ermine-test-").FullName;
     }
 
-    private static async Task<(HttpStatusCode Status, string Text)> Save(HttpClient http, Guid id)
+    /// <summary>Saves a thing of its own; the status and what is said.</summary>
+    internal static async Task<(HttpStatusCode Status, string Text)> Save(HttpClient http, Guid id)
     {
         var body = new
         {

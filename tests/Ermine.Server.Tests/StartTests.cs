@@ -245,6 +245,7 @@ public sealed class StartTests
     {
         var (kills, seconds) = Torture.Share;
         var figures = await Torture.Kills(kills, TimeSpan.FromSeconds(seconds));
+        Assert.True(figures.Acknowledged > 0, "Nothing was written while it was killed.");
         Assert.Equal(figures.Acknowledged, figures.Found);
     }
 }

@@ -37,8 +37,9 @@ const asked = [
 
 const megabytes = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))[1]) / 1024;
 const threads = () => readdirSync(`/proc/${pid}/task`);
+/** How often each thread woke. */
 const wakes = () =>
-  threads().reduce((sum, t) => sum + Number(/^voluntary_ctxt_switches:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/task/${t}/status`, "utf8"))[1]), 0);
+  new Map(threads().map((t) => [t, Number(/^voluntary_ctxt_switches:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/task/${t}/status`, "utf8"))[1])]));
 const processorMs = () => {
   const fields = readFileSync(`/proc/${pid}/stat`, "utf8").split(") ")[1].split(" ");
   return 10 * (Number(fields[11]) + Number(fields[12]));
@@ -83,7 +84,9 @@ for (const [what, often] of wrong) console.log(`  ${often} × ${what}`);
 await sleep(30_000);
 const [wakesBefore, msBefore] = [wakes(), processorMs()];
 await sleep(30_000);
-const [perSecond, ms] = [(wakes() - wakesBefore) / 30, (processorMs() - msBefore) / 30];
+// A thread that ended meanwhile wakes no more.
+const woken = [...wakes()].reduce((sum, [thread, often]) => sum + often - (wakesBefore.get(thread) ?? 0), 0);
+const [perSecond, ms] = [woken / 30, (processorMs() - msBefore) / 30];
 console.log(`Left alone: ${ms.toFixed(1)} ms of a processor and ${perSecond.toFixed(1)} wake-ups a second, ${threads().length} threads`);
 await server.end();
 
