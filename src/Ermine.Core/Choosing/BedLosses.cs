@@ -155,13 +155,13 @@ internal sealed class BedLosses
             open: true,
             mostWorn: 0
         );
-        int[] bags = [.. things.Tops.Where(IsBag)];
+        int[] bags = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
         var atFirst = open.Length == things.Tops.Length;
         // Planes that touch it where one bag or quilt after the other is taken; whatever barrier is worn, at the same points.
         var planes = Planes(
             loss,
             hardest,
-            open.Where(IsBag).OrderByDescending(Worth).Take(MostPoints).Select(n => new[] { n }).Prepend([]),
+            open.Intersect(bags).OrderByDescending(Worth).Take(MostPoints).Select(n => new[] { n }).Prepend([]),
             double.PositiveInfinity,
             atFirst ? openAt : null
         );
@@ -179,8 +179,6 @@ internal sealed class BedLosses
         };
     }
 
-    private bool IsBag(int n) => things.All[n].Item.IsTopLayer;
-
     /// <summary>Bags and quilts at which planes are laid while they are open.</summary>
     private const int MostPoints = 6;
 
@@ -197,7 +195,7 @@ internal sealed class BedLosses
         int[] canopy = [.. taken.Except(barriers)];
         var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
         var most = left + barriers.Sum(n => grams[n]);
-        var over = fine ? Under(canopy, LaidOut(canopy, air, fine), air, most) : UnderAll(canopy, air, most);
+        var over = fine ? Under(LaidOut(canopy, air, fine), air, most) : UnderAll(canopy, air, most);
         var evaporation = Evaporation(over.Laid.Worn, [.. barriers.Select(Laid)], air, fine);
         // Without the bags one would have to wear more than may be carried: that way to lie needs no look.
         var ways = things.Kept.Bed.Hammock is null && WithoutTops(taken) > left ? 1 : over.Ways;
@@ -232,7 +230,7 @@ internal sealed class BedLosses
 
     private LaidThing Laid(int n) => new(things.All[n].Item, new(things.All[n].Item.Id, Closure.Closed), 0, []);
 
-    private Canopy Under(int[] canopy, CanopyLaid laid, AirOf air, double left) =>
+    private Canopy Under(CanopyLaid laid, AirOf air, double left) =>
         new(
             laid,
             [
@@ -257,7 +255,7 @@ internal sealed class BedLosses
         if (canopies.TryGetValue(key, out var known) && known.Left >= left)
             return known;
         var laid = laidOut.GetOrAdd(key, _ => LaidOut(canopy, air, fine: false));
-        return canopies[key] = Under(canopy, laid, air, left);
+        return canopies[key] = Under(laid, air, left);
     }
 
     private CanopyLaid LaidOut(int[] canopy, AirOf air, bool fine) =>

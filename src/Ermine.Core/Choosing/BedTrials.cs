@@ -40,6 +40,8 @@ internal sealed class BedTrials
         var everything = known.Count > 0 ? Replay(things.Bed(Enumerable.Range(0, things.All.Count))) : run;
         InNoBed = [.. known.Where(n => FailsInAny(everything, n))];
         Nights = [.. known.Except(InNoBed)];
+        if (Nights.Count == 0)
+            return;
         int[] all = [.. Enumerable.Range(0, things.All.Count)];
         last = (KeyOf(all), everything);
         Level(all, double.NegativeInfinity);

@@ -17,6 +17,9 @@ public sealed class Choose
     /// <summary>Levels nearer than this are one, K.</summary>
     private const double NearK = 0.02;
 
+    /// <summary>Types that would do it are sought for so long after the time that is given.</summary>
+    private static readonly TimeSpan ForClosing = TimeSpan.FromSeconds(1);
+
     /// <summary>Types named where nothing does what is asked.</summary>
     private const int MostClosing = 3;
 
@@ -79,8 +82,9 @@ public sealed class Choose
     /// <param name="run">The trip of one person.</param>
     /// <param name="things">All that may be taken.</param>
     /// <param name="asked">What is asked.</param>
-    internal static Missed Missing(TripRun run, ChoiceThings things, ChoiceAsked asked) =>
-        new Choose(run, asked, null, null, things).Miss();
+    /// <param name="within">Types that would do it are sought for so long.</param>
+    internal static Missed Missing(TripRun run, ChoiceThings things, ChoiceAsked asked, TimeSpan within) =>
+        new Choose(run, asked, null, within, things).Miss();
 
     /// <summary>The line from light to warm.</summary>
     /// <param name="run">The trip of one person.</param>
@@ -262,6 +266,8 @@ public sealed class Choose
         var closing = new List<ClosingType>();
         foreach (var item in usual.OrderBy(i => i.MassG))
         {
+            if (clock.Elapsed - ForClosing > within)
+                break;
             var bed = SystemChange.Add(everything.System, item, closet);
             if (
                 !hardest.All(d =>
@@ -273,7 +279,7 @@ public sealed class Choose
             if (trials.Level(slept) < level)
                 continue;
             closing.Add(new(ItemTypes.OfUsual(item.Id)!.Key, item.Name, item.MassG, telling.SpareOf(slept)));
-            if (closing.Count == MostClosing || clock.Elapsed > within)
+            if (closing.Count == MostClosing)
                 break;
         }
         return closing;

@@ -277,7 +277,8 @@ public sealed class ChooseForParty
             {
                 Nights = nights,
                 SpareK = asked.SpareK,
-            }
+            },
+            TimeSpan.Zero
         );
 
     private List<Guid> SleptInByOthers(int person, IReadOnlyList<int[]?> given) =>

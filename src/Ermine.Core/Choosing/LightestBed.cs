@@ -87,6 +87,9 @@ internal sealed partial class LightestBed
     /// <summary>Looks for a good one at once, before the best is sought.</summary>
     public bool Dives { get; init; }
 
+    /// <summary>Ends with what was found at once.</summary>
+    public bool OnlyDives { get; init; }
+
     /// <summary>Hears of each better one.</summary>
     public Action<int[]>? Better { get; init; }
 
@@ -221,6 +224,11 @@ internal sealed partial class LightestBed
             Push(new Covered(0, worn, CostOf(worn), losses.Open(worn, things.Tops).At(cost), 0), 0);
         if (Dives && found is null)
             Dive();
+        if (OnlyDives)
+        {
+            Ended = true;
+            return true;
+        }
         while (queue.TryDequeue(out var place, out var priority))
         {
             run.Context.Stop.ThrowIfCancellationRequested();

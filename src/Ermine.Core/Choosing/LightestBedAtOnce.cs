@@ -55,6 +55,8 @@ internal sealed partial class LightestBed
                 .ToList();
             foreach (var (taken, bound) in promising)
             {
+                if (found is not null && Onwards?.Invoke() == false)
+                    return;
                 if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)))
                     Lighten();
             }
@@ -68,6 +70,8 @@ internal sealed partial class LightestBed
     {
         foreach (var n in (int[])[.. found!.Where(n => !things.IsPinned(n)).OrderByDescending(n => cost[n])])
         {
+            if (Onwards?.Invoke() == false)
+                return;
             int[] without = [.. found!.Where(i => i != n)];
             var roof = losses.Under([
                 .. without.Where(i => things.All[i].Item.Side == Side.Over || things.Barriers.Contains(i)),

@@ -85,7 +85,7 @@ internal sealed class PartyBeds
     /// <param name="side">The weight, g; null to go on.</param>
     public PartyBeds Seek(double? side = null)
     {
-        ByTurns((p, left) => people[p].Good(level, left, WithoutG));
+        ByTurns((p, left) => people[p].Good(level, left, onwards, WithoutG));
         Push(new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())]), 0);
         while (!Proven && !(Grams <= side || Bound > side) && onwards() && ways.TryDequeue(out var way, out var bound))
         {

@@ -78,10 +78,17 @@ internal sealed class PartyPerson
     }
 
     /// <summary>A good bed at once with at most so many of each lot, of what adds less than a limit; null where none was found so fast.</summary>
-    public PartyColumn? Good(double level, int[] most, double mostG) =>
-        Search(level, most, () => false, mostG, 0).Search() is { } found ? Keep(found) : null;
+    public PartyColumn? Good(double level, int[] most, Func<bool> onwards, double mostG) =>
+        Search(level, most, onwards, mostG, 0, onlyDives: true).Search() is { } found ? Keep(found) : null;
 
-    private LightestBed Search(double level, int[] most, Func<bool> onwards, double mostG, double near)
+    private LightestBed Search(
+        double level,
+        int[] most,
+        Func<bool> onwards,
+        double mostG,
+        double near,
+        bool onlyDives = false
+    )
     {
         var left = (int[])[.. most];
         double[] prices = [.. lotOf.Select(l => l < 0 || --left[l] >= 0 ? 0 : Shut)];
@@ -95,6 +102,7 @@ internal sealed class PartyPerson
         {
             Onwards = onwards,
             Dives = true,
+            OnlyDives = onlyDives,
         };
     }
 
