@@ -91,6 +91,10 @@ async function bookOf(page: Page, browser: Browser, tripId: string) {
     acceptDownloads: true,
   });
   const book = await phone.newPage();
+  // Opened by night it takes the hour that it is: here it is always the afternoon.
+  const afternoon = new Date();
+  afternoon.setHours(15, 0, 0, 0);
+  await book.clock.setFixedTime(afternoon);
   const asked: string[] = [];
   book.on("request", (r) => r.url().startsWith("http") && asked.push(r.url()));
   await book.goto(pathToFileURL(path).href);

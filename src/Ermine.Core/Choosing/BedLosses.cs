@@ -15,29 +15,8 @@ namespace Ermine.Core.Choosing;
 /// What beds of some things lose dry on the hardest of the nights that are chosen for, as planes that lie under it: while bags and quilts are
 /// still open, and once they are decided.
 /// </summary>
-internal sealed class BedLosses
+internal sealed partial class BedLosses
 {
-    /// <summary>Cloth over the covered body, by which the heat of skin vapour is sampled.</summary>
-    private static readonly KitItem Cloth = new(
-        Guid.NewGuid(),
-        "cloth",
-        ItemKind.Garment,
-        100,
-        [new(ClaimKind.SquareMetreKelvinPerWatt, 1)],
-        ClaimSource.Measured,
-        new(0, 1, 1, 1)
-    );
-
-    private static readonly ItemReading ClothReading = ItemReader.Read(Cloth);
-
-    /// <summary>What of it is worn there, m²K/W.</summary>
-    private static readonly double[] Samples = [0.002, 0.2, 0.6, 1.4, 3, 6],
-        FineSamples = [0.002, 0.1, 0.2, 0.3, 0.45, 0.6, 0.8, 1, 1.3, 1.7, 2.3, 3, 6];
-
-    /// <summary>By so much the line between samples is laid lower, W/m².</summary>
-    private const double Slack = 0.1,
-        FineSlack = 0.05;
-
     /// <summary>Covers whose fabrics are counted at once while they are open: more of them count for nothing.</summary>
     private const int MostFilms = 4;
 
@@ -158,18 +137,20 @@ internal sealed class BedLosses
         int[] bags = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
         var atFirst = open.Length == things.Tops.Length;
         // Planes that touch it where one bag or quilt after the other is taken; whatever barrier is worn, at the same points.
-        var planes = Planes(
-            loss,
-            hardest,
-            open.Intersect(bags).OrderByDescending(Worth).Take(MostPoints).Select(n => new[] { n }).Prepend([]),
-            double.PositiveInfinity,
-            atFirst ? openAt : null
-        );
+        var at =
+            atFirst && openAt is { } known
+                ? known
+                : Points(
+                    loss,
+                    hardest,
+                    open.Intersect(bags).OrderByDescending(Worth).Take(MostPoints).Select(n => new[] { n }).Prepend([]),
+                    double.PositiveInfinity
+                );
         if (atFirst)
-            openAt ??= planes.Points;
+            openAt ??= at;
         // All lose what leaks from the tightest.
         var toAir = hardest.Frame.SkinC - hardest.Frame.Felt.AirC;
-        return planes with
+        return Planes(loss, at) with
         {
             Tops = new(
                 bags,
@@ -207,18 +188,18 @@ internal sealed class BedLosses
                     over.Way(
                         way,
                         evaporation,
-                        (loss, at) =>
-                            Planes(
+                        loss =>
+                            Points(
                                 loss,
                                 air,
                                 [
                                     [],
                                 ],
-                                left,
-                                at
+                                over.Left
                             )
                     )
-                ),
+                )
+                .Select(w => Planes(w.Loss, w.At)),
         ];
     }
 
@@ -275,14 +256,27 @@ internal sealed class BedLosses
                 open[n] = !things.IsPinned(n);
             int[] with = [.. barriers, .. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
             return withoutTops[key] = Bare(with, hardest, wind: 0)
-                .Select(bed =>
+                .Select(bed => new LeastLoss(
+                    bed,
+                    giving,
+                    things.Rest,
+                    hardest.Frame,
+                    [(0, 0)],
+                    bed.Leakage,
+                    open: false,
+                    mostWorn: 0
+                ))
+                .Select(loss =>
                     Planes(
-                        new(bed, giving, things.Rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, mostWorn: 0),
-                        hardest,
-                        [
-                            [],
-                        ],
-                        double.PositiveInfinity
+                        loss,
+                        Points(
+                            loss,
+                            hardest,
+                            [
+                                [],
+                            ],
+                            double.PositiveInfinity
+                        )
                     )
                 )
                 .Min(w => w.LeastMore(things.PinnedRest, open, double.PositiveInfinity, out _));
@@ -291,24 +285,13 @@ internal sealed class BedLosses
 
     private readonly Dictionary<BigInteger, double> withoutTops = [];
 
-    /// <summary>Planes that touch the losses where they balance, or where they are told to.</summary>
-    private LossPlanes Planes(LeastLoss loss, AirOf air, IEnumerable<int[]> points, double left, LossPoints? at = null)
+    /// <summary>Where losses balance.</summary>
+    private LossPoints Points(LeastLoss loss, AirOf air, IEnumerable<int[]> points, double left)
     {
         // With feet that lose more it balances not far from there.
-        at ??=
-            Balanced(LossKind.Free) is var free && free.All(s => s is not null)
-                ? new(free, free, Balanced(LossKind.Feet))
-                : new(Balanced(LossKind.Fed), free, Balanced(LossKind.Feet));
-        return new(
-            loss,
-            grams,
-            Touching(LossKind.Fed, at.Fed),
-            Touching(LossKind.Free, at.Free),
-            Touching(LossKind.Feet, at.Feet)
-        )
-        {
-            Points = at,
-        };
+        return Balanced(LossKind.Free) is var free && free.All(s => s is not null)
+            ? new(free, free, Balanced(LossKind.Feet))
+            : new(Balanced(LossKind.Fed), free, Balanced(LossKind.Feet));
 
         List<LeastLoss.State?> Balanced(LossKind kind) =>
             kind == LossKind.Feet && double.IsInfinity(air.Frame.MostFromFeet)
@@ -321,6 +304,18 @@ internal sealed class BedLosses
                         return loss.Balanced(kind, on, n => grams[n] <= left && !on.Contains(n), grams);
                     }),
                 ];
+    }
+
+    /// <summary>Planes that touch losses at points.</summary>
+    private LossPlanes Planes(LeastLoss loss, LossPoints at)
+    {
+        return new(
+            loss,
+            grams,
+            Touching(LossKind.Fed, at.Fed),
+            Touching(LossKind.Free, at.Free),
+            Touching(LossKind.Feet, at.Feet)
+        );
 
         List<LossPlane> Touching(LossKind kind, IEnumerable<LeastLoss.State?> states) =>
             [
@@ -370,60 +365,6 @@ internal sealed class BedLosses
             where,
             run.Context.Weather(demand.Night)!.Dampness
         );
-    }
-
-    /// <summary>Some tops with ever more cloth on the covered body.</summary>
-    private List<(double On, BuiltStack Stack)> Worn(int[] taken, double films, AirOf air, bool fine = false)
-    {
-        var bed = things.Bed(taken);
-        var resolved = bed.In(things.Closet).ToList();
-        var inside = resolved.FindLastIndex(r => r.Item.Side != Side.Over) + 1;
-        var cloth = Cloth with { VapourResistance = films > 0 ? films : null };
-        var share = Regions.BodyShare;
-        return [.. (fine ? FineSamples : Samples).Select(Of).OrderBy(s => s.On)];
-
-        (double On, BuiltStack Stack) Of(double worn)
-        {
-            var reading = ClothReading with { Insulation = new(worn) };
-            List<Resolved> all = [.. resolved];
-            all.Insert(inside, new(cloth, reading, new(cloth.Id, Closure.Closed)));
-            var stack = Lay(all, bed, air, air.Where.WindMs).At(_ => air.Damp);
-            var on =
-                share.Torso * stack.Mean(inside, Region.Torso)
-                + share.Legs * stack.Mean(inside, Region.Legs)
-                + share.Feet * stack.Mean(inside, Region.Feet);
-            return (on / (1 - share.Head), stack);
-        }
-    }
-
-    /// <summary>Lines under the heat that skin vapour carries off through what is laid out and barriers in it, over so much more on the covered body.</summary>
-    private List<(double Constant, double Slope)> Evaporation(
-        IReadOnlyList<(double On, BuiltStack Stack)> worn,
-        LaidThing[] barriers,
-        AirOf air,
-        bool fine = false
-    )
-    {
-        var climate = air.Where.ClimateAt(new(air.OutsideC), things.Kept.Bed.Hammock is not null);
-        var ends = ColumnEnds.Of(air.Frame.SkinC, climate);
-        // The hull under the samples: it is nearly but not quite convex.
-        List<(double On, double Heat)> hull = [];
-        foreach (var at in worn.Select(w => (w.On, Heat: Vapour.SkinEvaporation(w.Stack, ends, barriers))))
-        {
-            while (hull.Count > 1 && Slope(hull[^2], at) <= Slope(hull[^2], hull[^1]))
-                hull.RemoveAt(hull.Count - 1);
-            hull.Add(at);
-        }
-        return
-        [
-            .. hull.Zip(
-                hull.Skip(1),
-                (from, to) => (from.Heat - Slope(from, to) * from.On - (fine ? FineSlack : Slack), Slope(from, to))
-            ),
-        ];
-
-        static double Slope((double On, double Heat) a, (double On, double Heat) b) =>
-            b.On > a.On + 1e-9 ? Math.Min(0, (b.Heat - a.Heat) / (b.On - a.On)) : 0;
     }
 
     private LayerStack Lay(IReadOnlyList<Resolved> laid, SleepSystem bed, AirOf air, double wind) =>

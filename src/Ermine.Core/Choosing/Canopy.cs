@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Ermine.Core.Stack;
 
 namespace Ermine.Core.Choosing;
@@ -16,13 +17,10 @@ internal sealed record CanopyLaid(IReadOnlyList<BareBed> Beds, IReadOnlyList<(do
 /// <param name="left">What is put to it adds no more than this to the load, g.</param>
 internal sealed class Canopy(CanopyLaid laid, LeastLoss[] ways, double left)
 {
-    /// <summary>Planes that touched with so much more or less heat of skin vapour serve here too, W/m² (assumption: they touch near enough).</summary>
+    /// <summary>Heats of skin vapour no further apart than this share where planes touch, W/m².</summary>
     private const double NearVapour = 0.5;
 
-    private readonly List<(double Vapour, LossPoints Points)>[] touched =
-    [
-        .. ways.Select(_ => new List<(double, LossPoints)>()),
-    ];
+    private readonly ConcurrentDictionary<(int Way, double Vapour), LossPoints> touched = [];
 
     /// <summary>It, laid out.</summary>
     public CanopyLaid Laid => laid;
@@ -36,23 +34,16 @@ internal sealed class Canopy(CanopyLaid laid, LeastLoss[] ways, double left)
     /// <summary>Losses of a way to lie with the heat of skin vapour.</summary>
     /// <param name="way">The way.</param>
     /// <param name="evaporation">Tangents under that heat.</param>
-    /// <param name="planes">Planes under the losses that touch at known points, or at such as are sought where there are none.</param>
-    public LossPlanes Way(
+    /// <param name="balanced">Where planes are to touch losses: remembered for all in which vapour carries off about as much, whoever asks first.</param>
+    public (LeastLoss Loss, LossPoints At) Way(
         int way,
         IReadOnlyList<(double Constant, double Slope)> evaporation,
-        Func<LeastLoss, LossPoints?, LossPlanes> planes
+        Func<LeastLoss, LossPoints> balanced
     )
     {
-        var loss = ways[way].With(evaporation);
-        // With a good deal on; where planes touch hangs little on it.
-        var vapour = evaporation.Max(e => e.Constant + e.Slope);
-        lock (touched[way])
-        {
-            var near = touched[way].Find(t => Math.Abs(t.Vapour - vapour) <= NearVapour).Points;
-            var found = planes(loss, near);
-            if (near is null)
-                touched[way].Add((vapour, found.Points));
-            return found;
-        }
+        // With a good deal on: tangents lie under a loss wherever they touch it.
+        var vapour = NearVapour * Math.Round(evaporation.Max(e => e.Constant + e.Slope) / NearVapour);
+        var at = touched.GetOrAdd((way, vapour), key => balanced(ways[way].With([(key.Vapour, 0)])));
+        return (ways[way].With(evaporation), at);
     }
 }

@@ -126,7 +126,7 @@ public sealed class Choose
         List<ChosenBed> best = [];
         foreach (var bed in beds.OrderBy(b => b.AddsG).ThenByDescending(b => b.SpareK))
         {
-            if (best.Count == 0 || bed.SpareK > best[^1].SpareK && bed.AddsG > best[^1].AddsG + LightestBed.Grain)
+            if (best.Count == 0 || bed.SpareK > best[^1].SpareK && bed.AddsG > best[^1].AddsG + Totals.Grain)
                 best.Add(bed);
         }
         lanes[0].before = (
@@ -300,7 +300,7 @@ public sealed class Choose
     {
         var now = telling.Now(nights);
         var asWarm = beds.Find(b => b.SpareK >= now.SpareK - NearK);
-        var asLight = beds.FindLast(b => b.AddsG <= now.AddsG + LightestBed.Grain);
+        var asLight = beds.FindLast(b => b.AddsG <= now.AddsG + Totals.Grain);
         return new(
             [
                 .. beds.Select(

@@ -1,8 +1,6 @@
 using System.Numerics;
-using System.Runtime.InteropServices;
 using Ermine.Core.Kit;
 using Ermine.Core.Trips;
-using MathNet.Numerics;
 
 namespace Ermine.Core.Choosing;
 
@@ -13,9 +11,6 @@ namespace Ermine.Core.Choosing;
 /// </summary>
 internal sealed partial class LightestBed
 {
-    /// <summary>Lighter by less than this is no lighter, g.</summary>
-    public const double Grain = 0.05;
-
     /// <summary>So much further than its bound a place is searched at a time, g: what is heavier may never be asked for.</summary>
     private const double Stride = 30;
 
@@ -32,8 +27,8 @@ internal sealed partial class LightestBed
     private readonly int[] clothesByWorth,
         restByWorth;
     private readonly double pinnedCost,
-        spared,
-        step;
+        spared;
+    private readonly Totals totals;
     private readonly Dictionary<Roof, IReadOnlyList<LossPlanes>> priced = [];
 
     /// <summary>Of the tops the first so many are covers.</summary>
@@ -64,8 +59,8 @@ internal sealed partial class LightestBed
         cost = sought.Prices is { } prices ? [.. losses.Grams.Zip(prices, (g, p) => g + p)] : losses.Grams;
         pinnedCost = things.Clothes.Where(things.IsPinned).Sum(n => cost[n]);
         spared = things.Rest.Sum(n => Math.Max(0, losses.Grams[n] - cost[n]));
-        step = StepOf(cost);
-        (best, Bound) = (sought.Most + 2 * Grain, sought.Floor);
+        totals = Totals.Of(cost);
+        (best, Bound) = (sought.Most + 2 * Totals.Grain, sought.Floor);
         clothesByWorth = [.. things.Clothes.OrderByDescending(losses.Worth)];
         restByWorth = [.. things.Rest.OrderByDescending(losses.Worth)];
         covers = things.Tops.Count(n => !things.All[n].Item.IsTopLayer);
@@ -157,29 +152,6 @@ internal sealed partial class LightestBed
         return roof.See(trials.FrostOf(tried));
     }
 
-    /// <summary>What everything that may be taken costs is a multiple of this, g: totals lie no closer. 0 where it is not.</summary>
-    private static double StepOf(double[] cost)
-    {
-        var step = 0L;
-        foreach (var g in cost)
-        {
-            if (Math.Abs(g - Math.Round(g)) > 1e-9)
-                return 0;
-            step = Euclid.GreatestCommonDivisor(step, (long)Math.Round(g));
-        }
-        return step;
-    }
-
-    /// <summary>What a total that is no less than this comes to at least, g.</summary>
-    private double Up(double least) =>
-        step > 0 && double.IsFinite(least) ? Math.Ceiling(least / step - 1e-6) * step : least;
-
-    /// <summary>What is lighter than this comes to no more than what is returned, g.</summary>
-    private double Below(double most) =>
-        step > 0 && double.IsFinite(most)
-            ? (Math.Ceiling((most - Grain) / step - 1e-6) - 1) * step + 1e-6
-            : most - Grain;
-
     private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
 
     /// <summary>Searches to the end.</summary>
@@ -202,7 +174,7 @@ internal sealed partial class LightestBed
             (best, Bound) = (found is null ? most : best, told);
             TrySearch(any);
         }
-        Ended |= sought.Near > 0 && found is not null && Bound < best - Grain;
+        Ended |= sought.Near > 0 && found is not null && Bound < best - Totals.Grain;
         if (!Ended)
             Bound = found is null ? double.PositiveInfinity : best;
         return found;
@@ -233,7 +205,7 @@ internal sealed partial class LightestBed
         {
             run.Context.Stop.ThrowIfCancellationRequested();
             Bound = priority.Bound;
-            if (Bound >= Math.Min(best - Grain, (1 - sought.Near) * best) || any && found is not null)
+            if (Bound >= Math.Min(best - Totals.Grain, (1 - sought.Near) * best) || any && found is not null)
                 break;
             if (++visited % 16 == 0 && Onwards?.Invoke() == false)
             {
@@ -306,8 +278,8 @@ internal sealed partial class LightestBed
 
     private void Push(object place, double bound)
     {
-        bound = Math.Max(Up(bound), Bound);
-        if (bound <= Below(best))
+        bound = Math.Max(totals.Up(bound), Bound);
+        if (bound <= totals.Below(best))
             queue.Enqueue(place, (bound, order--));
     }
 
@@ -359,7 +331,7 @@ internal sealed partial class LightestBed
             open[n] = true;
         var spent = place.Cost + things.PinnedRest.Sum(i => cost[i]);
         int[] with = [.. place.Taken, .. things.PinnedRest];
-        var least = Math.Max(place.Least, spent + MostOf(place, with, open, Below(best) - spent));
+        var least = Math.Max(place.Least, spent + MostOf(place, with, open, totals.Below(best) - spent));
         Push(place with { Least = least }, least);
     }
 
@@ -376,7 +348,7 @@ internal sealed partial class LightestBed
             if (spent >= least)
                 break;
             int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
-            least = Math.Min(least, spent + MostOf(place, with, open, Math.Min(least, Below(best)) - spent));
+            least = Math.Min(least, spent + MostOf(place, with, open, Math.Min(least, totals.Below(best)) - spent));
         }
         return least;
     }
@@ -394,7 +366,7 @@ internal sealed partial class LightestBed
         while (
             places.Count < MostAtOnce
             && queue.TryPeek(out _, out var priority)
-            && priority.Bound < Math.Min(best - Grain, Bound + Ahead)
+            && priority.Bound < Math.Min(best - Totals.Grain, Bound + Ahead)
         )
         {
             switch (queue.Dequeue())
@@ -435,11 +407,11 @@ internal sealed partial class LightestBed
         foreach (var pads in unders)
         {
             var spent = place.Cost + pads.Cost + pinnedCost;
-            if (spent > Below(best))
+            if (spent > totals.Below(best))
                 break;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, Below(best) - spent));
-            if (bound <= Below(best))
+            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, totals.Below(best) - spent));
+            if (bound <= totals.Below(best))
                 lain.Add((new(roof, pads.Chosen, spent, null), bound));
         }
         return (roof, ways, lain);
@@ -453,128 +425,6 @@ internal sealed partial class LightestBed
         return open;
     }
 
-    // ---- clothes ----
-
-    private int[]? lightest;
-    private double lightestG;
-
-    /// <summary>Least that what was left for later may come to, g.</summary>
-    private double beyond;
-
-    /// <summary>Seeks the lightest clothes with which it holds dry, no further than a stride.</summary>
-    private void Dress(Lain lain)
-    {
-        (lightest, lightestG, beyond) = (null, Math.Min(best, Bound + Stride), double.PositiveInfinity);
-        foreach (var way in WaysUnder(lain.Under))
-            Dress(
-                way,
-                lain.Under,
-                [.. lain.Under.Taken, .. lain.Pads, .. things.PinnedClothes],
-                Open(things.Clothes),
-                lain.Cost,
-                tryIt: true
-            );
-        if (lightest is not null)
-        {
-            if (!sought.EveryOne && Reaches(lain.Under, lightest))
-                Keep(lightest);
-            Push(lain with { Next = lightest }, lightestG);
-        }
-        else
-            Push(lain with { Next = null }, beyond);
-    }
-
-    private void Dress(LossPlanes way, Roof roof, List<int> taken, bool[] open, double spent, bool tryIt)
-    {
-        // What holds already needs nothing more.
-        if (every.Count > 0 && BedTrials.KeyOf(taken) is var key && every.Exists(e => (e.Key & key) == e.Key))
-            return;
-        List<int> shut = [];
-        while (true)
-        {
-            dressed++;
-            var more = way.LeastMore(CollectionsMarshal.AsSpan(taken), open, Below(lightestG) - spent, out var next);
-            if (spent + more > Below(lightestG))
-            {
-                beyond = Math.Min(beyond, spent + more);
-                break;
-            }
-            if (next < 0)
-            {
-                if (tryIt && way.RulesOut(taken))
-                    continue;
-                if (tryIt && spent > sought.Floor - Grain && HoldsDry(roof, taken))
-                {
-                    (lightest, lightestG) = ([.. taken], spent);
-                    break;
-                }
-                // It may hold by the planes and does not, or was tried and did not as it is slept in: anything more may help.
-                next = FirstOf(clothesByWorth, open);
-                if (next < 0)
-                    break;
-            }
-            open[next] = false;
-            shut.Add(next);
-            if (spent + cost[next] > Below(lightestG))
-                beyond = Math.Min(beyond, spent + cost[next]);
-            else
-            {
-                taken.Add(next);
-                Dress(way, roof, taken, open, spent + cost[next], tryIt: true);
-                taken.RemoveAt(taken.Count - 1);
-            }
-            // What is like a thing that is left out stands for it no more.
-            for (var like = things.TwinOf[next]; like >= 0; like = things.TwinOf[like])
-            {
-                if (open[like])
-                {
-                    open[like] = false;
-                    shut.Add(like);
-                }
-            }
-            tryIt = false;
-        }
-        foreach (var n in shut)
-            open[n] = true;
-    }
-
-    private static int FirstOf(int[] of, bool[] open)
-    {
-        foreach (var n in of)
-        {
-            if (open[n])
-                return n;
-        }
-        return -1;
-    }
-
-    private double LitresOf(IEnumerable<int> taken) => taken.Sum(n => things.All[n].Litres);
-
-    private bool MayBe(IReadOnlyCollection<int> taken) => LitresOf(taken) <= mostL && things.MaySit(taken);
-
-    /// <summary>Whether it may hold if everything were dry, with what frost costs for sure; what was tried and did not is not asked again.</summary>
-    private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)
-    {
-        var key = BedTrials.KeyOf(taken);
-        if (!MayBe(taken) || trials.IsTried(key, level) || roof.IsShort(key, trustsFrost))
-            return false;
-        Laid++;
-        var bed = things.Bed(taken);
-        var holds = losses.Demands.All(d =>
-            run.Model.MayHoldDry(
-                d.Night,
-                bed,
-                run.BedtimeAtBest(d.Night),
-                d.Threshold,
-                new(d.Outside.Celsius - FrostOn(roof, d.Night)),
-                d.Feet
-            )
-        );
-        if (!holds)
-            roof.FallsShort(key, trustsFrost);
-        return holds;
-    }
-
     // ---- replaying ----
 
     /// <summary>Whether it reaches the level as it is slept in; the first under a roof is slept in to the end, for what frost costs there.</summary>
@@ -584,7 +434,7 @@ internal sealed partial class LightestBed
     private void Keep(IReadOnlyList<int> taken)
     {
         var spent = taken.Sum(n => cost[n]);
-        if (spent >= best - Grain)
+        if (spent >= best - Totals.Grain)
             return;
         (best, found) = (spent, [.. taken]);
         Better?.Invoke(found);

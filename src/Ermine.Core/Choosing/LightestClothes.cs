@@ -157,7 +157,7 @@ public sealed class LightestClothes
             if (hit is null)
                 break;
             least = GramsOf(hit);
-            if (least >= GramsOf(found.Pieces) - LightestBed.Grain)
+            if (least >= GramsOf(found.Pieces) - Totals.Grain)
                 return (found, GramsOf(found.Pieces), true);
             if (trials.Try(hit, out var failed) is { } days)
                 return (new(days, hit), least, true);

@@ -78,9 +78,6 @@ internal sealed record LossPlanes(
     List<LossPlane> Feet
 )
 {
-    /// <summary>Where they touch.</summary>
-    public required LossPoints Points { get; init; }
-
     /// <summary>Bags and quilts that are open; null once they are decided.</summary>
     public OpenTops? Tops { get; init; }
 
@@ -99,7 +96,6 @@ internal sealed record LossPlanes(
                 [.. Feet.Select(p => p.At(cost))]
             )
             {
-                Points = Points,
                 Tops = Tops,
             };
 

@@ -76,7 +76,7 @@ internal sealed class PartyBeds
     public int Looked { get; private set; }
 
     /// <summary>Nothing is lighter.</summary>
-    public bool Proven => Bound >= Grams - LightestBed.Grain;
+    public bool Proven => Bound >= Grams - Totals.Grain;
 
     /// <summary>Everyone has a bed.</summary>
     public bool AllHave => Beds.All(b => b is not null);
@@ -189,7 +189,7 @@ internal sealed class PartyBeds
         var best = fits.MinBy(b => b.Grams);
         var (least, bed) = people[person].LightestOf(level, most, onwards, best?.Grams ?? WithoutG, near);
         bed ??= best;
-        return new(least, bed, least >= (bed?.Grams ?? WithoutG) - LightestBed.Grain);
+        return new(least, bed, least >= (bed?.Grams ?? WithoutG) - Totals.Grain);
     }
 
     private void Improve()
@@ -201,7 +201,7 @@ internal sealed class PartyBeds
             stop
         );
         stop.ThrowIfCancellationRequested();
-        if (grams >= Grams - LightestBed.Grain)
+        if (grams >= Grams - Totals.Grain)
             return;
         (Grams, Beds) = (grams, beds);
         heard?.Invoke(this);

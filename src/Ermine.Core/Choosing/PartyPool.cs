@@ -49,7 +49,7 @@ internal static class PartyPool
         best ??= [];
         var bound = needy.Count > 0 ? least.Max() : 0;
         if (
-            bound < Grams(best) - LightestBed.Grain
+            bound < Grams(best) - Totals.Grain
             && Covering(people, needy, level, Grams(best), onwards, stop) is { } lighter
         )
             (best, bound) = (lighter, Grams(lighter));
