@@ -132,5 +132,5 @@ public class LoadBench
 
     /// <summary>What the party shares split at once.</summary>
     [Benchmark]
-    public SharedSplit SplitAtOnce() => SharedKit.Of(way, [60, 75, 85], SplitBy.Weight, 1, proven: false);
+    public SharedSplit SplitAtOnce() => SharedKit.Of(way, [60, 75, 85], SplitBy.Weight, 1, proof: null);
 }

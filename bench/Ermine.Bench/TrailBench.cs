@@ -72,7 +72,7 @@ public class TrailBench
         var context = new Core.Nights.TripContext(trip, new Closet([.. bed, .. more]), null);
         run = new TripRun(new(context, Sleeper.StandardWoman with { Id = who }), trip.Outfits[0]);
         _ = run[Count - 1];
-        questions = Rehearsal.Play(run, At, 1, [])!.Questions;
+        questions = Rehearsal.Of(run, At, 1)!.Play([])!.Questions;
     }
 
     [Benchmark(Description = "If … then of one night")]
@@ -82,10 +82,10 @@ public class TrailBench
     public TonightTable Table() => Tonight.Of(run, At)!;
 
     [Benchmark(Description = "an evening begun")]
-    public EveningPlayed Begun() => Rehearsal.Play(run, At, 1, [])!;
+    public EveningPlayed Begun() => Rehearsal.Of(run, At, 1)!.Play([])!;
 
     [Benchmark(Description = "an evening reckoned, every way through it")]
-    public EveningPlayed Reckoned() => Rehearsal.Play(run, At, 1, [.. Enumerable.Repeat(0, questions)])!;
+    public EveningPlayed Reckoned() => Rehearsal.Of(run, At, 1)!.Play([.. Enumerable.Repeat(0, questions)])!;
 
     [Benchmark(Description = "one person on the leader's page")]
     public PersonTaught Leader() => PersonTaught.Of(run);

@@ -21,6 +21,7 @@ internal static class Application
         );
         builder.Services.AddScoped<Store>();
         builder.Services.AddScoped<Asking>();
+        builder.Services.AddSingleton<Patience>();
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<ForecastCache>();
         builder.Services.AddSingleton<LearnedCache>();

@@ -29,10 +29,18 @@ public class RehearsalTests
                 .With(m => m with { Along = [Jacket.Id, Shell.Id] })
         );
 
-    private static EveningPlayed Play(int seed, params int[] answers) => Rehearsal.Play(Run, 1, seed, answers)!;
+    /// <summary>Each evening is played many times, and all its ways are reckoned once.</summary>
+    private readonly Dictionary<int, Rehearsal> evenings = [];
+
+    private EveningPlayed Play(int seed, params int[] answers)
+    {
+        if (!evenings.TryGetValue(seed, out var evening))
+            evenings[seed] = evening = Rehearsal.Of(Run, 1, seed)!;
+        return evening.Play(answers)!;
+    }
 
     /// <summary>An evening answered to its end, each question by a rule.</summary>
-    private static EveningPlayed Through(int seed, Func<EveningMoment, int> answer)
+    private EveningPlayed Through(int seed, Func<EveningMoment, int> answer)
     {
         var evening = Play(seed);
         while (evening.Answers.Count < evening.Questions)
@@ -41,7 +49,7 @@ public class RehearsalTests
     }
 
     /// <summary>All that an evening asks, before its last question is answered.</summary>
-    private static EveningPlayed Asked(int seed) => Play(seed, [.. Enumerable.Repeat(0, Play(seed).Questions - 1)]);
+    private EveningPlayed Asked(int seed) => Play(seed, [.. Enumerable.Repeat(0, Play(seed).Questions - 1)]);
 
     private static int To(EveningMoment moment, Asks asks, int answer) => moment.Asks == asks ? answer : 0;
 
@@ -51,7 +59,8 @@ public class RehearsalTests
         var drawn = new HashSet<Asks>();
         for (var seed = 0; seed < 20; seed++)
         {
-            var (one, other) = (Asked(seed), Asked(seed));
+            var one = Asked(seed);
+            var other = Rehearsal.Of(Run, 1, seed)!.Play(one.Answers)!;
             Assert.Equal(one.Moments.Select(m => (m.Asks, m.Hour)), other.Moments.Select(m => (m.Asks, m.Hour)));
             Assert.Equal(one.Now.Skin, other.Now.Skin);
             var wrong = one.Moments.Where(m => m.GoneWrong).Select(m => m.Asks).ToList();
@@ -90,7 +99,7 @@ public class RehearsalTests
     public void No_way_through_an_evening_beats_the_best_line()
     {
         var random = new Random(11);
-        foreach (var seed in new[] { 2 })
+        foreach (var seed in new[] { 2, 5 })
         {
             var best = Through(seed, _ => 0).Reckoning!;
             var played = Play(seed, [.. best.Best]);
@@ -147,10 +156,10 @@ public class RehearsalTests
     [Fact]
     public void What_was_not_asked_cannot_be_answered_and_without_a_bed_there_is_no_evening()
     {
-        Assert.Null(Rehearsal.Play(Run, 0, 1, [0, 9]));
-        Assert.Null(Rehearsal.Play(Run, 0, 1, [-1]));
-        Assert.Null(Rehearsal.Play(Run, 0, 1, [.. Enumerable.Repeat(0, 12)]));
-        Assert.Null(Rehearsal.Play(Planner(new Closet([Mat])).Of(Trip(Slept(), Night(-10))), 0, 1, []));
-        Assert.Null(Rehearsal.Play(Planner(new Closet([Mat])).Of(Trip(Slept(Mat), Night(null))), 0, 1, []));
+        Assert.Null(Rehearsal.Of(Run, 0, 1)!.Play([0, 9]));
+        Assert.Null(Rehearsal.Of(Run, 0, 1)!.Play([-1]));
+        Assert.Null(Rehearsal.Of(Run, 0, 1)!.Play([.. Enumerable.Repeat(0, 12)]));
+        Assert.Null(Rehearsal.Of(Planner(new Closet([Mat])).Of(Trip(Slept(), Night(-10))), 0, 1));
+        Assert.Null(Rehearsal.Of(Planner(new Closet([Mat])).Of(Trip(Slept(Mat), Night(null))), 0, 1));
     }
 }

@@ -60,7 +60,7 @@ public class SplittingTests
         var random = new Random(7);
         double[] grams = [.. Enumerable.Range(0, 40).Select(_ => (double)random.Next(50, 5000))];
         Bearer[] people = [.. Enumerable.Range(0, 12).Select(_ => new Bearer(random.Next(5000, 9000)))];
-        var split = Splitting.Proven(grams, people, seconds, Stop);
+        var split = Splitting.Proven(grams, people, TimeSpan.FromSeconds(seconds), Stop);
         Assert.True(split.BoundG <= split.SpreadG);
         Assert.True(split.SpreadG <= Splitting.AtOnce(grams, people).SpreadG);
     }
@@ -90,7 +90,7 @@ public class SplittingTests
         )
             trip.Lot(trip.Item(type));
         trip.Lot(trip.Item("snacks", 4000), 1, 0);
-        var split = SharedKit.Of(trip.Way, [60, 80, 100], by, 1, proven: true, Stop);
+        var split = SharedKit.Of(trip.Way, [60, 80, 100], by, 1, TimeSpan.MaxValue, Stop);
         Assert.True(split.Proven);
         var then = LoadWay.Of(LoadLayout.Of(split.Mend.In(trip.Trip), trip.Closet)).Days[1];
         Assert.Equal(

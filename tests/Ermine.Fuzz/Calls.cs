@@ -99,7 +99,7 @@ internal sealed class Server : WebApplicationFactory<CommandLine>
         builder.UseSetting("data", folder);
         builder.UseSetting("port", "0");
         builder.UseSetting("demo", "true");
-        builder.UseSetting("ceilingSeconds", "1");
+        builder.UseSetting("patience", "0.1");
     }
 
     /// <summary>One trip stays, with what it uses: the less there is, the more inputs a second.</summary>

@@ -233,7 +233,7 @@ public sealed class WorkTests(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task The_most_that_is_accepted_is_answered_whole_within_the_ceiling()
+    public async Task The_most_that_is_accepted_is_answered_whole()
     {
         await using var own = new App();
         var trip = await LargestTrip.In(own);
@@ -256,7 +256,7 @@ public sealed class WorkTests(App app) : IClassFixture<App>
     [Fact]
     public async Task What_takes_too_long_says_what_to_make_smaller()
     {
-        await using var hurried = App.WithCeiling(1);
+        await using var hurried = App.WithPatience(0.1);
         var trip = await LargestTrip.In(hurried);
         var asked = await hurried.Post(
             "/api/plan/losses",
@@ -280,7 +280,7 @@ public sealed class WorkTests(App app) : IClassFixture<App>
     [Fact]
     public async Task Work_ends_with_the_client_that_asked_for_it()
     {
-        await using var own = App.WithCeiling(1000);
+        await using var own = App.WithPatience(100);
         var trip = await LargestTrip.In(own);
         var body = new
         {

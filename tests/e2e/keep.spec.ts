@@ -5,7 +5,7 @@ import { headline } from "./demo";
 import { launch, newFolder } from "./server.mjs";
 
 test("everything is copied, changed, brought back, and moved, on the page", async ({ browser }) => {
-  const server = await launch(newFolder(), 5242);
+  const server = await launch(newFolder(), 5244);
   const context = await browser.newContext({ baseURL: server.url, reducedMotion: "reduce", serviceWorkers: "block" });
   const page = await context.newPage();
   const names = async () =>

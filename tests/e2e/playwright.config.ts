@@ -5,11 +5,13 @@ import { defineConfig } from "@playwright/test";
 import { chromium, port } from "./browser.mjs";
 
 const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
-const data = mkdtempSync(join(tmpdir(), "ermine-e2e-"));
+const workers = 2;
+/** Each worker has a server of its own: what one test does to the demo data, another worker's does not see. */
+const served = (worker: number) => `http://127.0.0.1:${port + worker}`;
 
 export default defineConfig({
   testDir: ".",
-  workers: 1,
+  workers,
   // A slow machine is not a failure.
   timeout: 120_000,
   expect: { timeout: 20_000 },
@@ -17,7 +19,7 @@ export default defineConfig({
   retries: 1,
   forbidOnly: true,
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
+    baseURL: served(Number(process.env.TEST_PARALLEL_INDEX ?? 0)),
     launchOptions: chromium,
     viewport: { width: 1280, height: 800 },
     reducedMotion: "reduce",
@@ -26,11 +28,12 @@ export default defineConfig({
     // What is kept for when the server is away has a test of its own.
     serviceWorkers: "block",
   },
-  webServer: {
-    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --port ${port} --data ${data}`,
-    url: `http://127.0.0.1:${port}/api/workspace`,
+  webServer: Array.from({ length: workers }, (_, worker) => ({
+    // Patient: what is found does not hang on what else the machine does.
+    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --patience 5 --port ${port + worker} --data ${mkdtempSync(join(tmpdir(), "ermine-e2e-"))}`,
+    url: `${served(worker)}/api/workspace`,
     reuseExistingServer: false,
     timeout: 120_000,
     stdout: "ignore",
-  },
+  })),
 });

@@ -3,7 +3,7 @@ import { expect, test } from "@playwright/test";
 import { launch, newFolder } from "./server.mjs";
 
 test("a shared Ermine is entered by its pass phrase and left again", async ({ page }) => {
-  const server = await launch(newFolder(), 5243, true, ["--share", "network"], {
+  const server = await launch(newFolder(), 5246, true, ["--share", "network"], {
     ERMINE_PASS_PHRASE: "four plain words here",
   });
   try {

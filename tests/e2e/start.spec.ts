@@ -2,7 +2,7 @@ import { expect, type Page, test } from "@playwright/test";
 import { launch, newFolder } from "./server.mjs";
 
 // On empty data, with a server of its own.
-const at = 5242;
+const at = 5245;
 
 /** Counts what a person presses and types. */
 function counted(page: Page) {

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Chance;
@@ -25,7 +26,7 @@ internal sealed class BedTrials
     private readonly bool byChance;
     private readonly bool everyNight;
     private readonly HashSet<Guid> scope;
-    private readonly Dictionary<
+    private readonly ConcurrentDictionary<
         BigInteger,
         (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK)
     > tried = [];
@@ -46,6 +47,22 @@ internal sealed class BedTrials
         last = (KeyOf(all), everything);
         Level(all, double.NegativeInfinity);
     }
+
+    private BedTrials(BedTrials like)
+    {
+        (run, things, byChance, everyNight, scope, tried) = (
+            like.run,
+            like.things,
+            like.byChance,
+            like.everyNight,
+            like.scope,
+            like.tried
+        );
+        (InNoBed, Nights) = (like.InNoBed, like.Nights);
+    }
+
+    /// <summary>The same for one who tries beside it: what either has tried both know.</summary>
+    public BedTrials Beside() => new(this);
 
     /// <summary>Holds by what lies in it and yet turns in any air: one comes to it too cold from the day, or what happens by night is too much.</summary>
     private static bool FailsInAny(TripRun slept, int night) =>

@@ -52,6 +52,22 @@ public sealed class Choose
         telling = new(run, things, trials);
     }
 
+    /// <summary>One more who chooses from the same beside another.</summary>
+    private Choose(Choose like)
+    {
+        (run, asked, heard, within, nights, things) = (
+            like.run,
+            like.asked,
+            like.heard,
+            like.within,
+            like.nights,
+            like.things
+        );
+        trials = like.trials.Beside();
+        telling = new(run, things, trials);
+        last = like.last;
+    }
+
     /// <summary>Seconds between words on how far it is.</summary>
     private const double Often = 0.1;
 
@@ -113,10 +129,10 @@ public sealed class Choose
             lock (one)
                 heard!(far);
         }
-        var lanes = Enumerable
-            .Range(0, Lanes)
-            .Select(_ => new Choose(run, asked, heard is null ? null : Heard, within))
-            .ToList();
+        var first = new Choose(run, asked, heard is null ? null : Heard, within);
+        if (first.trials.Nights.Count > 0)
+            first.Begin(fromK, dives: false);
+        List<Choose> lanes = [first, .. Enumerable.Range(1, Lanes - 1).Select(_ => new Choose(first))];
         var beds = Partitioner
             .Create(lanes.Index(), EnumerablePartitionerOptions.NoBuffering)
             .AsParallel()
@@ -139,7 +155,7 @@ public sealed class Choose
     }
 
     /// <summary>Stretches of a line that are walked beside each other.</summary>
-    private const int Lanes = 4;
+    private const int Lanes = 6;
 
     /// <summary>From a level to another always the lightest that is warmer than the one before.</summary>
     private List<ChosenBed> Walk(double level, double to, double stepK)

@@ -27,7 +27,7 @@ public sealed class ChooseForParty
     private readonly IReadOnlyList<PartyPerson> people;
     private readonly List<PartyLot> lots;
     private readonly Action<PartyChoice>? heard;
-    private readonly Func<bool> onwards;
+    private readonly TimeSpan? within;
     private readonly CancellationToken stop;
     private bool pooling;
 
@@ -36,20 +36,14 @@ public sealed class ChooseForParty
 
     private ChooseForParty(IReadOnlyList<TripRun> runs, PartyAsked asked, Action<PartyChoice>? heard, TimeSpan? within)
     {
-        (this.runs, this.asked, this.heard) = (runs, asked, heard);
+        (this.runs, this.asked, this.heard, this.within) = (runs, asked, heard, within);
         stop = runs[0].Context.Stop;
-        onwards = () =>
-        {
-            stop.ThrowIfCancellationRequested();
-            return within is not { } most
-                || clock.Elapsed < (asked.ReserveK is null || pooling ? most : ForBeds * most);
-        };
         nights = asked.Nights.Count > 0 ? [.. asked.Nights.Order()] : [.. Enumerable.Range(0, runs[0].Count)];
         // Days are lived beforehand: runs may then be asked by several at once.
         own = [.. runs.AsParallel().AsOrdered().Select((r, p) => OwnOf(r, p))];
         var things = runs.Select((_, p) => ThingsOf(p, ChoiceAsked.Plain)).ToList();
         lots = Lots(things);
-        people = [.. runs.Select((run, p) => new PartyPerson(run, things[p], nights, lots))];
+        people = [.. runs.AsParallel().AsOrdered().Select((run, p) => new PartyPerson(run, things[p], nights, lots))];
     }
 
     /// <summary>Chooses.</summary>
@@ -76,12 +70,19 @@ public sealed class ChooseForParty
         return Told(best, lightest, proven, whole: true);
     }
 
+    /// <summary>Whether there is time.</summary>
+    private bool Onwards()
+    {
+        stop.ThrowIfCancellationRequested();
+        return within is not { } most || clock.Elapsed < (asked.ReserveK is null || pooling ? most : ForBeds * most);
+    }
+
     private PartyBeds Seek(double level, double? side = null) =>
         new PartyBeds(
             people,
             lots,
             level,
-            onwards,
+            Onwards,
             stop,
             heard is null || side is not null ? null : beds => heard(Told(beds, beds, false, whole: false))
         ).Seek(side);
@@ -322,6 +323,6 @@ public sealed class ChooseForParty
             ),
         ];
         pooling = true;
-        return PartyPool.Seek(needing, asked.SpareK + more, onwards, stop);
+        return PartyPool.Seek(needing, asked.SpareK + more, Onwards, stop);
     }
 }

@@ -63,6 +63,7 @@ internal sealed partial class LightestBed
         (best, Bound) = (sought.Most + 2 * Totals.Grain, sought.Floor);
         clothesByWorth = [.. things.Clothes.OrderByDescending(losses.Worth)];
         restByWorth = [.. things.Rest.OrderByDescending(losses.Worth)];
+        (mayWear, clothes) = (new bool[cost.Length], Open(things.Clothes));
         covers = things.Tops.Count(n => !things.All[n].Item.IsTopLayer);
         unders = losses.Unders(cost, sought.EveryOne ? best : null);
     }
@@ -117,7 +118,8 @@ internal sealed partial class LightestBed
     /// <param name="Pads">What lies under.</param>
     /// <param name="Cost">What it costs, with the clothes that are pinned.</param>
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
-    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next);
+    /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
+    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next, Wardrobe? Left);
 
     private bool trustsFrost = true;
 
@@ -412,7 +414,7 @@ internal sealed partial class LightestBed
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
             var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, totals.Below(best) - spent));
             if (bound <= totals.Below(best))
-                lain.Add((new(roof, pads.Chosen, spent, null), bound));
+                lain.Add((new(roof, pads.Chosen, spent, null, null), bound));
         }
         return (roof, ways, lain);
     }

@@ -5,92 +5,123 @@ namespace Ermine.Core.Choosing;
 /// <content>What is worn in a bed whose tops and pads are decided.</content>
 internal sealed partial class LightestBed
 {
-    private int[]? lightest;
-    private double lightestG;
-
-    /// <summary>Least that what was left for later may come to, g.</summary>
-    private double beyond;
-
-    /// <summary>Seeks the lightest clothes with which it holds dry, no further than a stride.</summary>
-    private void Dress(Lain lain)
+    /// <summary>Clothes of which some are decided.</summary>
+    /// <param name="Way">The way to lie.</param>
+    /// <param name="Before">What was decided before; null where nothing is.</param>
+    /// <param name="Thing">What was decided last.</param>
+    /// <param name="On">It is worn; else it and all that is like it stays out.</param>
+    /// <param name="Cost">What all that is taken costs.</param>
+    /// <param name="Tried">What is taken was laid out: something more is needed.</param>
+    private sealed record Worn(int Way, Worn? Before, int Thing, bool On, double Cost, bool Tried)
     {
-        (lightest, lightestG, beyond) = (null, Math.Min(best, Bound + Stride), double.PositiveInfinity);
-        foreach (var way in WaysUnder(lain.Under))
-            Dress(
-                way,
-                lain.Under,
-                [.. lain.Under.Taken, .. lain.Pads, .. things.PinnedClothes],
-                Open(things.Clothes),
-                lain.Cost,
-                tryIt: true
-            );
-        if (lightest is not null)
-        {
-            if (!sought.EveryOne && Reaches(lain.Under, lightest))
-                Keep(lightest);
-            Push(lain with { Next = lightest }, lightestG);
-        }
-        else
-            Push(lain with { Next = null }, beyond);
+        /// <summary>Planes by which its bound is known; null where that may be too low.</summary>
+        public LossPlanes? By { get; init; }
+
+        /// <summary>What saves most for its cost by them; negative where nothing more is needed.</summary>
+        public int Next { get; init; }
     }
 
-    private void Dress(LossPlanes way, Roof roof, List<int> taken, bool[] open, double spent, bool tryIt)
+    /// <summary>What may still be worn in a bed, by what it comes to at least.</summary>
+    private sealed class Wardrobe : PriorityQueue<Worn, (double Bound, int Order)>;
+
+    private readonly List<int> bed = [];
+    private readonly bool[] mayWear,
+        clothes;
+
+    /// <summary>Seeks the lightest clothes with which it holds dry, from where it was left and no further than a stride.</summary>
+    private void Dress(Lain lain)
     {
-        // What holds already needs nothing more.
-        if (every.Count > 0 && BedTrials.KeyOf(taken) is var key && every.Exists(e => (e.Key & key) == e.Key))
-            return;
-        List<int> shut = [];
-        while (true)
+        var (roof, ways, left) = (lain.Under, WaysUnder(lain.Under), lain.Left ?? Undressed(lain));
+        var limit = totals.Below(Math.Min(best, Bound + Stride));
+        while (left.TryPeek(out var at, out var priority) && priority.Bound <= limit)
         {
+            left.Dequeue();
             dressed++;
-            var more = way.LeastMore(
-                CollectionsMarshal.AsSpan(taken),
-                open,
-                totals.Below(lightestG) - spent,
-                out var next
-            );
-            if (spent + more > totals.Below(lightestG))
+            // A way to lie that is looked at no more has nothing lighter.
+            if (at.Way >= ways.Count)
+                continue;
+            var way = ways[at.Way];
+            Put(lain, at);
+            // What holds already needs nothing more.
+            if (every.Count > 0 && BedTrials.KeyOf(bed) is var key && every.Exists(e => (e.Key & key) == e.Key))
+                continue;
+            if (at.By != way || at is { Next: < 0, Tried: false } && way.RulesOut(bed))
             {
-                beyond = Math.Min(beyond, spent + more);
-                break;
+                Look(left, at, way, limit, priority.Bound);
+                continue;
             }
+            var next = at.Next;
             if (next < 0)
             {
-                if (tryIt && way.RulesOut(taken))
-                    continue;
-                if (tryIt && spent > sought.Floor - Totals.Grain && HoldsDry(roof, taken))
+                if (!at.Tried && at.Cost > sought.Floor - Totals.Grain && HoldsDry(roof, bed))
                 {
-                    (lightest, lightestG) = ([.. taken], spent);
-                    break;
+                    left.Enqueue(at with { Tried = true }, (at.Cost, order--));
+                    int[] holds = [.. bed];
+                    if (!sought.EveryOne && Reaches(roof, holds))
+                        Keep(holds);
+                    Push(lain with { Next = holds, Left = left }, at.Cost);
+                    return;
                 }
                 // It may hold by the planes and does not, or was tried and did not as it is slept in: anything more may help.
-                next = FirstOf(clothesByWorth, open);
+                next = FirstOf(clothesByWorth, mayWear);
                 if (next < 0)
-                    break;
+                    continue;
             }
-            open[next] = false;
-            shut.Add(next);
-            if (spent + cost[next] > totals.Below(lightestG))
-                beyond = Math.Min(beyond, spent + cost[next]);
+            Without(next);
+            Look(left, new(at.Way, at, next, On: false, at.Cost, Tried: true), way, limit, priority.Bound);
+            Put(lain, at);
+            mayWear[next] = false;
+            bed.Add(next);
+            Look(left, new(at.Way, at, next, On: true, at.Cost + cost[next], Tried: false), way, limit, priority.Bound);
+        }
+        if (left.TryPeek(out _, out var beyond))
+            Push(lain with { Next = null, Left = left }, beyond.Bound);
+    }
+
+    private Wardrobe Undressed(Lain lain)
+    {
+        var left = new Wardrobe();
+        for (var way = 0; way < WaysUnder(lain.Under).Count; way++)
+            left.Enqueue(new(way, null, -1, On: false, lain.Cost, Tried: false), (lain.Cost, order--));
+        return left;
+    }
+
+    /// <summary>Takes what is decided.</summary>
+    private void Put(Lain lain, Worn at)
+    {
+        bed.Clear();
+        bed.AddRange(lain.Under.Taken);
+        bed.AddRange(lain.Pads);
+        bed.AddRange(things.PinnedClothes);
+        clothes.CopyTo(mayWear, 0);
+        for (var decided = at; decided.Before is not null; decided = decided.Before)
+        {
+            if (!decided.On)
+                Without(decided.Thing);
             else
             {
-                taken.Add(next);
-                Dress(way, roof, taken, open, spent + cost[next], tryIt: true);
-                taken.RemoveAt(taken.Count - 1);
+                bed.Add(decided.Thing);
+                mayWear[decided.Thing] = false;
             }
-            // What is like a thing that is left out stands for it no more.
-            for (var like = things.TwinOf[next]; like >= 0; like = things.TwinOf[like])
-            {
-                if (open[like])
-                {
-                    open[like] = false;
-                    shut.Add(like);
-                }
-            }
-            tryIt = false;
         }
-        foreach (var n in shut)
-            open[n] = true;
+    }
+
+    /// <summary>What is like a thing that is left out stands for it no more.</summary>
+    private void Without(int thing)
+    {
+        for (var like = thing; like >= 0; like = things.TwinOf[like])
+            mayWear[like] = false;
+    }
+
+    /// <summary>Keeps what is decided for what it comes to at least by a limit.</summary>
+    private void Look(Wardrobe left, Worn at, LossPlanes way, double limit, double bound)
+    {
+        var (more, next) = (0.0, -1);
+        if (at.Cost <= limit)
+            more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next);
+        bound = Math.Max(bound, totals.Up(at.Cost + more));
+        if (double.IsFinite(bound) && bound <= totals.Below(best))
+            left.Enqueue(at with { By = bound <= limit ? way : null, Next = next }, (bound, order--));
     }
 
     private static int FirstOf(int[] of, bool[] open)

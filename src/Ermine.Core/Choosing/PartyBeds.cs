@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+
 namespace Ermine.Core.Choosing;
 
 /// <summary>
@@ -86,7 +88,7 @@ internal sealed class PartyBeds
     public PartyBeds Seek(double? side = null)
     {
         ByTurns((p, left) => people[p].Good(level, left, onwards, WithoutG));
-        Push(new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())]), 0);
+        Push([new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())])], 0);
         while (!Proven && !(Grams <= side || Bound > side) && onwards() && ways.TryDequeue(out var way, out var bound))
         {
             Bound = Math.Max(Bound, Math.Min(bound, Grams));
@@ -98,12 +100,9 @@ internal sealed class PartyBeds
                     ByTurns((p, left) => Known(p, left).Bed);
             }
             if (Fought(each) is { } fight)
-            {
-                foreach (var next in Apart(way, each, fight))
-                    Push(next, bound);
-            }
+                Push([.. Apart(way, each, fight)], bound);
             else if (Array.Exists(each, e => !e.Exact))
-                Push(way, bound, exact: true);
+                Push([way], bound, exact: true);
             else
                 Bound = Grams;
         }
@@ -155,26 +154,32 @@ internal sealed class PartyBeds
 
     private static string Key(int[] most) => string.Join(' ', most);
 
-    /// <summary>Asks everyone whose lightest is not known yet, and keeps the way for what it comes to.</summary>
-    private void Push(Way way, double bound, bool exact = false)
+    /// <summary>Asks everyone whose lightest is not known yet, and keeps ways for what they come to.</summary>
+    private void Push(IReadOnlyList<Way> next, double bound, bool exact = false)
     {
-        var asked = Enumerable
-            .Range(0, people.Count)
-            .Where(p => !known.TryGetValue((p, Key(way.Most[p])), out var k) || exact && !k.Exact)
+        var asked = next.SelectMany(way => way.Most.Select((most, p) => (Person: p, Key: Key(most), Most: most)))
+            .DistinctBy(a => (a.Person, a.Key))
+            .Where(a => !known.TryGetValue((a.Person, a.Key), out var k) || exact && !k.Exact)
+            .GroupBy(a => a.Person)
             .ToList();
-        var found = asked
+        var near = exact || Looked == 0 ? 0 : Near;
+        // Each is asked one thing after the other.
+        var found = Partitioner
+            .Create(asked, EnumerablePartitionerOptions.NoBuffering)
             .AsParallel()
-            .AsOrdered()
             .WithCancellation(stop)
-            .Select(p => Ask(p, way.Most[p], exact || ways.Count == 0 && Looked == 0 ? 0 : Near))
+            .SelectMany(of => of.Select(a => (a.Person, a.Key, Lightest: Ask(a.Person, a.Most, near))).ToList())
             .ToList();
-        foreach (var (n, p) in asked.Index())
-            known[(p, Key(way.Most[p]))] = found[n];
+        foreach (var (person, key, lightest) in found)
+            known[(person, key)] = lightest;
         Improve();
-        var least = way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least);
-        ways.Enqueue(way, Math.Max(bound, least));
-        if (Looked == 0)
-            Bound = Math.Min(least, Grams);
+        foreach (var way in next)
+        {
+            var least = way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least);
+            ways.Enqueue(way, Math.Max(bound, least));
+            if (Looked == 0)
+                Bound = Math.Min(least, Grams);
+        }
     }
 
     /// <summary>The lightest of one person, asked for where it is not known yet.</summary>

@@ -46,14 +46,14 @@ public static class SharedKit
     /// <param name="massesKg">Body mass of each person, in their order.</param>
     /// <param name="by">By what.</param>
     /// <param name="day">On which day it is to be even, from 0.</param>
-    /// <param name="proven">With the proof, however long; else at once.</param>
+    /// <param name="proof">How long the proof is sought at most; none for a split at once.</param>
     /// <param name="stop">Ends the proof with the best found.</param>
     public static SharedSplit Of(
         LoadWay way,
         IReadOnlyList<double> massesKg,
         SplitBy by,
         int day,
-        bool proven,
+        TimeSpan? proof,
         CancellationToken stop = default
     )
     {
@@ -79,7 +79,7 @@ public static class SharedKit
         [
             .. own.Select((g, p) => new Bearer(by == SplitBy.Worth ? 0 : Math.Max(0, g), percent[p])),
         ];
-        var split = proven ? Splitting.Proven(felt, people, stop: stop) : Splitting.AtOnce(felt, people);
+        var split = proof is { } within ? Splitting.Proven(felt, people, within, stop) : Splitting.AtOnce(felt, people);
         return new(
             by,
             day,

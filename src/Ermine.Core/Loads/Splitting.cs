@@ -1,3 +1,4 @@
+using System.Globalization;
 using Google.OrTools.Sat;
 
 namespace Ermine.Core.Loads;
@@ -66,12 +67,12 @@ public static class Splitting
     /// <inheritdoc cref="AtOnce"/>
     /// <param name="grams">Mass of each thing, g, 0 or more.</param>
     /// <param name="people">Who carries, 1–12.</param>
-    /// <param name="seconds">Longest time to seek, s.</param>
+    /// <param name="within">Longest time to seek; until it is proven where none is given.</param>
     /// <param name="stop">Ends it with the best found so far.</param>
     public static Split Proven(
         IReadOnlyList<double> grams,
         IReadOnlyList<Bearer> people,
-        double seconds = 6,
+        TimeSpan? within = null,
         CancellationToken stop = default
     )
     {
@@ -112,7 +113,12 @@ public static class Splitting
         var solver = new CpSolver
         {
             StringParameters =
-                $"max_time_in_seconds:{seconds.ToString(System.Globalization.CultureInfo.InvariantCulture)} num_workers:2 random_seed:1",
+                "num_workers:2 random_seed:1"
+                + (
+                    within is { } time
+                        ? string.Create(CultureInfo.InvariantCulture, $" max_time_in_seconds:{time.TotalSeconds}")
+                        : ""
+                ),
         };
         using var ends = stop.Register(solver.StopSearch);
         var status = solver.Solve(model);

@@ -32,16 +32,20 @@ public sealed partial class Rehearsal
     private const double BottleL = 1;
 
     private readonly TripRun run;
-    private readonly int night;
+    private readonly int night,
+        seed;
     private readonly NightWeather weather;
     private readonly MeasureLadder ladder;
     private readonly State start;
     private readonly List<Scene> scenes;
     private readonly double offBy;
 
+    /// <summary>What every way through the evening comes to, once it is to be reckoned.</summary>
+    private readonly Lazy<IReadOnlyList<(int[] Answers, Came Came)>> came;
+
     private Rehearsal(TripRun run, int night, NightWeather weather, MeasureLadder ladder, int seed)
     {
-        (this.run, this.night, this.weather, this.ladder) = (run, night, weather, ladder);
+        (this.run, this.night, this.weather, this.ladder, this.seed) = (run, night, weather, ladder, seed);
         var evening = ladder.After([]);
         start = new(
             evening with
@@ -59,24 +63,27 @@ public sealed partial class Rehearsal
         var wrong = Drawn(seed);
         offBy = wrong.Any(s => s.Asks == Asks.Colder) ? OffBy : 0;
         scenes = [.. usual.Concat(wrong).OrderBy(s => s.Hour)];
+        came = new(() =>
+            [.. AllWays().AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(w => (w, CameTo(w)))]
+        );
     }
 
-    /// <summary>An evening as far as it is answered; null where the night has no low or no bed.</summary>
+    /// <summary>An evening of a night; null where that has no low or no bed.</summary>
     /// <param name="run">The trip of one person.</param>
     /// <param name="night">Which night, from 0.</param>
     /// <param name="seed">Draws what goes wrong.</param>
+    public static Rehearsal? Of(TripRun run, int night, int seed) =>
+        run.Context.Weather(night) is { } weather && MeasureLadder.For(run, night) is { } ladder
+            ? new(run, night, weather, ladder, seed)
+            : null;
+
+    /// <summary>The evening as far as it is answered.</summary>
     /// <param name="answers">Choices until now, from 0 each, at most as many as there are questions.</param>
-    /// <returns>The evening; null also where an answer is none of those that were asked.</returns>
-    public static EveningPlayed? Play(TripRun run, int night, int seed, IReadOnlyList<int> answers)
-    {
-        if (run.Context.Weather(night) is not { } weather || MeasureLadder.For(run, night) is not { } ladder)
-            return null;
-        var rehearsal = new Rehearsal(run, night, weather, ladder, seed);
-        var asked = rehearsal.scenes;
-        if (answers.Count > asked.Count || answers.Index().Any(a => a.Item < 0 || a.Item >= asked[a.Index].Ways.Count))
-            return null;
-        return rehearsal.Told(seed, answers);
-    }
+    /// <returns>The evening; null where an answer is none of those that were asked.</returns>
+    public EveningPlayed? Play(IReadOnlyList<int> answers) =>
+        answers.Count > scenes.Count || answers.Index().Any(a => a.Item < 0 || a.Item >= scenes[a.Index].Ways.Count)
+            ? null
+            : Told(answers);
 
     /// <summary>What is about to be slept in, and fuel burnt for it.</summary>
     private sealed record State(Evening Evening, double FuelG);
@@ -97,7 +104,7 @@ public sealed partial class Rehearsal
             new(Asks, Hour, Says, ItemId, GoneWrong, [.. Ways.Select(w => new EveningChoice(w.Says, w.Tells))]);
     }
 
-    private EveningPlayed Told(int seed, IReadOnlyList<int> answers) =>
+    private EveningPlayed Told(IReadOnlyList<int> answers) =>
         new(
             seed,
             [.. scenes.Take(answers.Count + 1).Select(s => s.Told)],
@@ -177,11 +184,9 @@ public sealed partial class Rehearsal
 
     private Reckoning Reckon(IReadOnlyList<int> answers)
     {
-        List<int[]> all = [.. AllWays()];
-        var came = all.AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(CameTo).ToList();
-        var at = all.Index().ToDictionary(w => string.Join(',', w.Item), w => came[w.Index]);
+        var at = came.Value.ToDictionary(w => string.Join(',', w.Answers), w => w.Came);
         var chosen = at[string.Join(',', answers)];
-        var best = Enumerable.Range(0, all.Count).OrderBy(i => came[i], Better).First();
+        var best = came.Value.OrderBy(w => w.Came, Better).First().Answers;
         return new(
             [
                 .. answers.Select(
@@ -205,9 +210,9 @@ public sealed partial class Rehearsal
                             ]
                 ),
             ],
-            all[best],
-            NightOf(After(all[best]), all[best]),
-            all.Count
+            best,
+            NightOf(After(best), best),
+            came.Value.Count
         );
     }
 

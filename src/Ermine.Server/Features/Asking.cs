@@ -17,11 +17,15 @@ namespace Ermine.Server.Features;
 public sealed class Asking(
     Store store,
     Work work,
+    Patience patience,
     ForecastCache forecasts,
     LearnedCache learnedCache,
     IHttpContextAccessor http
 )
 {
+    /// <summary>How long answers are sought.</summary>
+    public Patience Patience => patience;
+
     /// <summary>An answer for a trip and one of its people.</summary>
     public async Task<Results<Ok<T>, ProblemHttpResult>> Of<T>(
         Plans.PlanRequest request,

@@ -49,15 +49,6 @@ public static class Choices
         string? Refused = null
     );
 
-    /// <summary>So long is sought at most; what is found by then is told with how sure it is.</summary>
-    private static readonly TimeSpan Within = TimeSpan.FromSeconds(8);
-
-    /// <summary>The same for a party, whose beds are told and whose reserve is sought after that.</summary>
-    private static readonly TimeSpan PartyWithin = TimeSpan.FromSeconds(6.5);
-
-    /// <summary>Clothes are told after the days have been played once more.</summary>
-    private static readonly TimeSpan ClothesWithin = TimeSpan.FromSeconds(6.5);
-
     public static void Map(IEndpointRouteBuilder api)
     {
         var plans = api.MapGroup("/plan").WithTags("Plans");
@@ -70,7 +61,10 @@ public static class Choices
                         request.Asked,
                         asking,
                         store,
-                        (run, heard) => new(Chosen: Choose.Best(run, request.Asked, far => heard(new(far)), Within)),
+                        (run, heard) =>
+                            new(
+                                Chosen: Choose.Best(run, request.Asked, far => heard(new(far)), asking.Patience.Choice)
+                            ),
                         stop
                     )
             )
@@ -87,7 +81,14 @@ public static class Choices
                         asking,
                         store,
                         (run, heard) =>
-                            new(Line: Choose.Line(run, request.Asked, heard: far => heard(new(far)), within: Within)),
+                            new(
+                                Line: Choose.Line(
+                                    run,
+                                    request.Asked,
+                                    heard: far => heard(new(far)),
+                                    within: asking.Patience.Choice
+                                )
+                            ),
                         stop
                     )
             )
@@ -138,7 +139,7 @@ public static class Choices
                         {
                             Nights = [],
                         },
-                        Within,
+                        asking.Patience.Choice,
                         runs[r.Member].Context.Stop
                     )
             );
@@ -164,7 +165,7 @@ public static class Choices
                         request.Asked,
                         request.Prices,
                         far => heard(new(Buys: far)),
-                        Within,
+                        asking.Patience.Choice,
                         run.Context.Stop
                     )
                 );
@@ -202,7 +203,7 @@ public static class Choices
                                 .Select(t => t.Name),
                         ],
                     request.Asked,
-                    Within,
+                    asking.Patience.Choice,
                     run.Context.Stop
                 );
             }
@@ -220,7 +221,10 @@ public static class Choices
         var faults = ChoiceRules.Check(request.Asked, request.Trip, request.Member, id => owned.GetValueOrDefault(id));
         return faults.Count > 0
             ? Problems.Faults(faults)
-            : await asking.Of(request, (runs, r) => LightestClothes.Of(runs[r.Member], request.Asked, ClothesWithin));
+            : await asking.Of(
+                request,
+                (runs, r) => LightestClothes.Of(runs[r.Member], request.Asked, asking.Patience.Clothes)
+            );
     }
 
     private static List<Fault> Faults(SeasonRequest request) =>
@@ -288,7 +292,14 @@ public static class Choices
                 request,
                 asking,
                 (runs, heard) =>
-                    new(Party: ChooseForParty.Best(runs, request.Asked, far => heard(new(Party: far)), PartyWithin)),
+                    new(
+                        Party: ChooseForParty.Best(
+                            runs,
+                            request.Asked,
+                            far => heard(new(Party: far)),
+                            asking.Patience.Party
+                        )
+                    ),
                 stop
             );
     }

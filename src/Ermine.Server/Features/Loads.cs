@@ -113,7 +113,7 @@ public static class Loads
                     [.. party.Select(r => r.Model.Sleeper.MassKg)],
                     request.By,
                     day,
-                    request.Proven,
+                    request.Proven ? asking.Patience.Split : null,
                     party[0].Context.Stop
                 )
         );

@@ -88,7 +88,7 @@ public static class TakenAlong
             : await OfNight(
                 request,
                 asking,
-                (p, r) => new RehearsalAnswer(Rehearsal.Play(p[r.Member], r.Night, request.Seed, request.Answers))
+                (p, r) => new RehearsalAnswer(Rehearsal.Of(p[r.Member], r.Night, request.Seed)?.Play(request.Answers))
             );
 
     private static async Task<Results<Ok<T>, ProblemHttpResult>> OfNight<T>(

@@ -90,7 +90,7 @@ public sealed record CommandLine(
         "contentRoot",
         "environment",
         "applicationName",
-        "ceilingSeconds",
+        "patience",
         "urls",
         "http_ports",
         "https_ports",

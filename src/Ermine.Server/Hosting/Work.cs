@@ -13,15 +13,14 @@ public sealed class WorkRefusedException(string message, int retryAfterSeconds) 
 /// Where answers are worked out: at most two heavy ones at once and a few ordinary ones beside them, on threads of their own, so that
 /// nothing else waits. Work ends with the client that asked for it, and at a ceiling of its own.
 /// </summary>
-public sealed class Work(IConfiguration configuration) : IDisposable
+public sealed class Work(Patience patience) : IDisposable
 {
     /// <summary>What an answer weighs from which on it is heavy: layers and events over all nights and people.</summary>
     public const int HeavyFrom = 1_500;
 
     private static readonly TimeSpan Look = TimeSpan.FromMilliseconds(50);
 
-    /// <summary>Most processor time of one answer.</summary>
-    private readonly TimeSpan ceiling = TimeSpan.FromSeconds(configuration.GetValue("ceilingSeconds", 10.0));
+    private readonly TimeSpan ceiling = patience.Ceiling;
 
     /// <summary>Answers being worked out.</summary>
     private int running;
