@@ -17,7 +17,7 @@ public sealed class DiskTests
     }
 
     /// <summary>Saves a thing of its own; the status and what is said.</summary>
-    internal static async Task<(HttpStatusCode Status, string Text)> Save(HttpClient http, Guid id)
+    internal static async Task<(HttpStatusCode Status, string Text)> Save(HttpClient http, Guid id, int version = 0)
     {
         var body = new
         {
@@ -35,7 +35,7 @@ public sealed class DiskTests
                 feet = 0,
             },
             notes = new string('n', 480),
-            version = 0,
+            version,
         };
         using var answer = await http.PutAsJsonAsync($"/api/items/{id}", body, Stop);
         return (answer.StatusCode, await answer.Content.ReadAsStringAsync(Stop));

@@ -27,7 +27,7 @@ internal static class Torture
         string[] arguments = ["--data", folder, "--port", "0", "--demo", "true"];
         var random = new Random(7);
         var clock = Stopwatch.StartNew();
-        var acknowledged = new HashSet<Guid>();
+        var acknowledged = new Dictionary<Guid, int>();
         var (done, early) = (0, 0);
         for (; done < kills && clock.Elapsed < longest; done++)
         {
@@ -53,27 +53,38 @@ internal static class Torture
         var all = await http.GetFromJsonAsync<JsonObject>("/api/workspace", TestContext.Current.CancellationToken);
         Assert.Equal(3, all!["trips"]!.AsArray().Count);
         Assert.Empty(all["setAside"]!.AsArray());
-        var there = all["items"]!.AsArray().Select(s => (Guid)s!["id"]!).ToHashSet();
-        var figures = new KillFigures(done, early, acknowledged.Count, acknowledged.Count(there.Contains));
+        var there = all["items"]!.AsArray().ToDictionary(s => (Guid)s!["id"]!, s => (int)s!["version"]!);
+        var figures = new KillFigures(
+            done,
+            early,
+            acknowledged.Values.Sum(),
+            acknowledged.Sum(a => Math.Min(a.Value, there.GetValueOrDefault(a.Key)))
+        );
         TestContext.Current.SendDiagnosticMessage($"{figures}");
         if (Long)
             Console.WriteLine(figures);
         return figures;
     }
 
-    /// <summary>Saves one thing after the other until nobody answers any more; the one that was under way may be there or not.</summary>
+    /// <summary>
+    /// Saves things one after the other, and the last of them again and again, until nobody answers any more; the save that was under way may be
+    /// there or not.
+    /// </summary>
+    /// <param name="acknowledged">How many saves of each thing were acknowledged.</param>
     /// <param name="first">Told when the first of them is acknowledged: how long that takes hangs on the machine.</param>
-    private static async Task Write(string address, HashSet<Guid> acknowledged, TaskCompletionSource first)
+    private static async Task Write(string address, Dictionary<Guid, int> acknowledged, TaskCompletionSource first)
     {
         using var http = new HttpClient { BaseAddress = new(address) };
         try
         {
-            while (acknowledged.Count < MostWritten)
+            var (id, version) = (Guid.Empty, 0);
+            for (var n = 0; ; n++)
             {
-                var id = Guid.NewGuid();
-                var (status, _) = await DiskTests.Save(http, id);
-                Assert.Equal(System.Net.HttpStatusCode.OK, status);
-                acknowledged.Add(id);
+                if (n < NewThings)
+                    (id, version) = (Guid.NewGuid(), 0);
+                var (status, text) = await DiskTests.Save(http, id, version++);
+                Assert.True(status == System.Net.HttpStatusCode.OK, text);
+                acknowledged[id] = version;
                 first.TrySetResult();
             }
         }
@@ -83,6 +94,6 @@ internal static class Torture
         }
     }
 
-    /// <summary>Fewer than may be owned.</summary>
-    private const int MostWritten = 1_500;
+    /// <summary>Things that are new at each start: of all two hundred no more than may be owned.</summary>
+    private const int NewThings = 6;
 }
