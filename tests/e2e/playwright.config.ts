@@ -30,7 +30,7 @@ export default defineConfig({
   },
   webServer: Array.from({ length: workers }, (_, worker) => ({
     // Patient: what is found does not hang on what else the machine does.
-    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --patience 5 --port ${port + worker} --data ${mkdtempSync(join(tmpdir(), "ermine-e2e-"))}`,
+    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --patience 2 --port ${port + worker} --data ${mkdtempSync(join(tmpdir(), "ermine-e2e-"))}`,
     url: `${served(worker)}/api/workspace`,
     reuseExistingServer: false,
     timeout: 120_000,
