@@ -13,8 +13,8 @@ export default defineConfig({
   testDir: ".",
   workers,
   // A slow machine is not a failure.
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 180_000,
+  expect: { timeout: 40_000 },
   // A browser may stumble once; that is reported as flaky, and what fails twice is wrong.
   retries: 1,
   forbidOnly: true,
