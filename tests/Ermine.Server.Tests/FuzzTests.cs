@@ -22,7 +22,7 @@ public sealed class FuzzTests
     {
         // What a mutated request costs is under two seconds of work where nothing else runs; twelve are the most on a slow machine with everything still to be compiled.
         // What takes longer is answered 503 and fails here.
-        await using var app = App.WithPatience(1.2);
+        await using var app = App.WithPatience(0.8);
         var bases = SoundRequests.Of(
             await app.Get("/api/workspace"),
             (JsonObject)(await app.Log())[1]!,

@@ -9,13 +9,13 @@ public sealed class Patience(IConfiguration configuration)
     private readonly double times = configuration.GetValue("patience", 1.0);
 
     /// <summary>Most processor time of one answer; there is none after it.</summary>
-    public TimeSpan Ceiling => Seconds(10);
+    public TimeSpan Ceiling => Seconds(15);
 
     /// <summary>For a bed, a line, a table or what to buy.</summary>
     public TimeSpan Choice => Seconds(8);
 
     /// <summary>For a party, whose beds are told and whose reserve is sought after that.</summary>
-    public TimeSpan Party => Seconds(6.5);
+    public TimeSpan Party => Seconds(9);
 
     /// <summary>For clothes, which are told after the days have been played once more.</summary>
     public TimeSpan Clothes => Seconds(6.5);
