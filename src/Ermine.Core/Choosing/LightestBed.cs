@@ -119,7 +119,7 @@ internal sealed partial class LightestBed
     /// <param name="Cost">What it costs, with the clothes that are pinned.</param>
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
     /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
-    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next, Wardrobe? Left);
+    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next, OpenClothes? Left);
 
     private bool trustsFrost = true;
 

@@ -22,7 +22,7 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>What may still be worn in a bed, by what it comes to at least.</summary>
-    private sealed class Wardrobe : PriorityQueue<Worn, (double Bound, int Order)>;
+    private sealed class OpenClothes : PriorityQueue<Worn, (double Bound, int Order)>;
 
     private readonly List<int> bed = [];
     private readonly bool[] mayWear,
@@ -78,9 +78,9 @@ internal sealed partial class LightestBed
             Push(lain with { Next = null, Left = left }, beyond.Bound);
     }
 
-    private Wardrobe Undressed(Lain lain)
+    private OpenClothes Undressed(Lain lain)
     {
-        var left = new Wardrobe();
+        var left = new OpenClothes();
         for (var way = 0; way < WaysUnder(lain.Under).Count; way++)
             left.Enqueue(new(way, null, -1, On: false, lain.Cost, Tried: false), (lain.Cost, order--));
         return left;
@@ -114,7 +114,7 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Keeps what is decided for what it comes to at least by a limit.</summary>
-    private void Look(Wardrobe left, Worn at, LossPlanes way, double limit, double bound)
+    private void Look(OpenClothes left, Worn at, LossPlanes way, double limit, double bound)
     {
         var (more, next) = (0.0, -1);
         if (at.Cost <= limit)
