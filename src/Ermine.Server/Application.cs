@@ -25,6 +25,7 @@ internal static class Application
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<ForecastCache>();
         builder.Services.AddSingleton<LearnedCache>();
+        builder.Services.AddSingleton<AnswerCache>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddHttpContextAccessor();
         // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.

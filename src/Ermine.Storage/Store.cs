@@ -82,16 +82,6 @@ public sealed class Store(ErmineContext db)
     public Task<IReadOnlyList<LogEntry>> Log(CancellationToken stop = default) =>
         Things<LogEntry>(RowKind.Log, (e, version) => e with { Version = version }, stop);
 
-    /// <summary>Changes whenever an entry, a sleeper or a thing does.</summary>
-    public async Task<string> StateOfLog(CancellationToken stop = default)
-    {
-        await using var ask = await Command(
-            "SELECT (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Logs) || '/' || (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Sleepers) || '/' || (SELECT COUNT(*) || '/' || COALESCE(SUM(Version), 0) FROM Items)",
-            stop
-        );
-        return Convert.ToString(await ask.ExecuteScalarAsync(stop), CultureInfo.InvariantCulture) ?? "";
-    }
-
     public Task<IReadOnlyList<ForecastHead>> Forecasts(CancellationToken stop = default) =>
         Rows(
             RowKind.Forecast,
@@ -332,11 +322,12 @@ public sealed class Store(ErmineContext db)
     /// <summary>An id as the database writes it.</summary>
     private static string Text(Guid id) => id.ToString().ToUpperInvariant();
 
-    private Task<IReadOnlyList<T>> Things<T>(RowKind kind, Func<T, long, T> versioned, CancellationToken stop) =>
+    private Task<IReadOnlyList<T>> Things<T>(RowKind kind, Func<T, long, T> versioned, CancellationToken stop)
+        where T : class =>
         Rows(
             kind,
             "Id, Version, Body",
-            r => versioned(Mapping.Read<T>(r.GetString(2), r.GetString(4)), r.GetInt64(3)),
+            r => LatelyRead.Of(kind, r.GetString(2), r.GetInt64(3), r.GetString(4), versioned),
             stop
         );
 

@@ -55,6 +55,64 @@ public sealed class LogTests(App app) : IClassFixture<App>
         );
     }
 
+    /// <summary>The fourth night of the crossing as it was slept.</summary>
+    private static JsonObject Lived(Guid id, JsonObject trip, JsonNode kept, string slept) =>
+        new()
+        {
+            ["id"] = id,
+            ["sleeperId"] = trip["members"]![0]!["sleeperId"]!.DeepClone(),
+            ["date"] = "2027-02-16",
+            ["trip"] = "Isvar crossing",
+            ["camp"] = "Halvskar",
+            ["tripId"] = trip["id"]!.DeepClone(),
+            ["nightId"] = trip["nights"]![3]!["id"]!.DeepClone(),
+            ["planned"] = kept["night"]!.DeepClone(),
+            ["night"] = new JsonObject
+            {
+                ["slept"] = slept,
+                ["where"] = new JsonArray(),
+                ["damp"] = new JsonArray(),
+                // As cold as forecast, so that the place itself teaches nothing.
+                ["outsideC"] = (double)kept["night"]!["campLowC"]!,
+                ["outsideToC"] = null,
+                ["pillowC"] = null,
+                ["pillowToC"] = null,
+                ["changes"] = new JsonArray(),
+            },
+            ["plannedDay"] = kept["day"]!.DeepClone(),
+            ["day"] = null,
+            ["leftOut"] = null,
+            ["notes"] = "",
+            ["loggedAt"] = "2027-02-17T07:00:00Z",
+        };
+
+    [Fact]
+    public async Task A_night_that_takes_the_place_of_another_teaches_what_it_says_and_the_same_question_has_the_same_answer()
+    {
+        await using var own = new App();
+        var trip = await own.Trip();
+        var ask = new { trip, night = 3 };
+        var kept = await Sound(own, "/api/plan/log", ask);
+        var warm = Guid.NewGuid();
+        Assert.Equal(200, (await own.Put($"/api/log/{warm}", Lived(warm, trip, kept, "warm"))).Status);
+        var afterWarm = await Sound(own, "/api/plan", ask);
+        Assert.Equal(afterWarm.ToJsonString(), (await Sound(own, "/api/plan", ask)).ToJsonString());
+        // As many entries as before, and of the same versions.
+        Assert.Equal(204, (await own.Delete($"/api/log/{warm}?version=1")).Status);
+        var cold = Guid.NewGuid();
+        Assert.Equal(200, (await own.Put($"/api/log/{cold}", Lived(cold, trip, kept, "cold"))).Status);
+        var afterCold = await Sound(own, "/api/plan", ask);
+        Assert.True((double)afterCold["night"]!["margin"]! < (double)afterWarm["night"]!["margin"]! - 0.5);
+        // The same id and version again, with another text.
+        Assert.Equal(204, (await own.Delete($"/api/log/{cold}?version=1")).Status);
+        Assert.Equal(200, (await own.Put($"/api/log/{cold}", Lived(cold, trip, kept, "warm"))).Status);
+        Assert.Equal(
+            (double)afterWarm["night"]!["margin"]!,
+            (double)(await Sound(own, "/api/plan", ask))["night"]!["margin"]!,
+            1e-9
+        );
+    }
+
     [Fact]
     public async Task A_logged_night_narrows_the_band_in_every_answer_and_its_removal_gives_it_back()
     {
@@ -73,34 +131,7 @@ public sealed class LogTests(App app) : IClassFixture<App>
         Assert.Equal((string)before["night"]!["verdict"]!, (string)kept["night"]!["verdict"]!);
         Assert.NotNull(kept["day"]);
         var id = Guid.NewGuid();
-        var entry = new JsonObject
-        {
-            ["id"] = id,
-            ["sleeperId"] = trip["members"]![0]!["sleeperId"]!.DeepClone(),
-            ["date"] = "2027-02-16",
-            ["trip"] = "Isvar crossing",
-            ["camp"] = "Halvskar",
-            ["tripId"] = trip["id"]!.DeepClone(),
-            ["nightId"] = trip["nights"]![3]!["id"]!.DeepClone(),
-            ["planned"] = kept["night"]!.DeepClone(),
-            ["night"] = new JsonObject
-            {
-                ["slept"] = "warm",
-                ["where"] = new JsonArray(),
-                ["damp"] = new JsonArray(),
-                // As cold as forecast, so that the place itself teaches nothing.
-                ["outsideC"] = (double)kept["night"]!["campLowC"]!,
-                ["outsideToC"] = null,
-                ["pillowC"] = null,
-                ["pillowToC"] = null,
-                ["changes"] = new JsonArray(),
-            },
-            ["plannedDay"] = kept["day"]!.DeepClone(),
-            ["day"] = null,
-            ["leftOut"] = null,
-            ["notes"] = "",
-            ["loggedAt"] = "2027-02-17T07:00:00Z",
-        };
+        var entry = Lived(id, trip, kept, "warm");
         Assert.Equal(200, (await own.Put($"/api/log/{id}", entry)).Status);
         var after = await Sound(own, "/api/plan", ask);
         Assert.Equal(8, (int)after["night"]!["offset"]!["count"]!);

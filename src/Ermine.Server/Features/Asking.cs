@@ -1,7 +1,10 @@
+using System.Security.Cryptography;
+using System.Text.Json;
 using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Forecasts;
 using Ermine.Core.Kit;
+using Ermine.Core.Learning;
 using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
@@ -9,7 +12,9 @@ using Ermine.Core.Trips;
 using Ermine.Server.Hosting;
 using Ermine.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Caching.Memory;
+using Microsoft.Extensions.Options;
 
 namespace Ermine.Server.Features;
 
@@ -20,6 +25,7 @@ public sealed class Asking(
     Patience patience,
     ForecastCache forecasts,
     LearnedCache learnedCache,
+    AnswerCache answers,
     IHttpContextAccessor http
 )
 {
@@ -27,20 +33,25 @@ public sealed class Asking(
     public Patience Patience => patience;
 
     /// <summary>An answer for a trip and one of its people.</summary>
+    /// <param name="request">What is asked.</param>
+    /// <param name="answer">Works it out.</param>
+    /// <param name="keeps">Whether it is kept for when the same is asked again.</param>
     public async Task<Results<Ok<T>, ProblemHttpResult>> Of<T>(
         Plans.PlanRequest request,
-        Func<IReadOnlyList<TripRun>, Plans.PlanRequest, T> answer
+        Func<IReadOnlyList<TripRun>, Plans.PlanRequest, T> answer,
+        bool keeps = false
     )
     {
         var stop = http.HttpContext!.RequestAborted;
-        var sleepers = (await store.Sleepers(stop)).ToDictionary(s => s.Id);
+        var people = await store.Sleepers(stop);
+        var sleepers = people.ToDictionary(s => s.Id);
         if (await Faults(request, sleepers) is { Count: > 0 } faults)
             return Problems.Faults(faults, title: "The plan cannot be answered as it stands.");
         var closet = await store.Items(stop);
-        var learned = await learnedCache.Of(store, stop);
+        var learned = learnedCache.Of(await store.Log(stop), people, closet);
         var forecast = request.Trip.ForecastId is { } id ? await forecasts.Of(id, store, stop) : null;
-        return TypedResults.Ok(
-            await work.Run(
+        Task<T> Reckoned() =>
+            work.Run(
                 Weight(request.Trip),
                 "fewer nights, people, layers or events",
                 given =>
@@ -59,8 +70,8 @@ public sealed class Asking(
                     );
                 },
                 stop
-            )
-        );
+            );
+        return TypedResults.Ok(await (keeps ? answers.Of(request, learned, forecast, Reckoned) : Reckoned()));
     }
 
     /// <summary>Answers about one night, none where the trip has no such night.</summary>
@@ -136,6 +147,47 @@ public sealed class ForecastCache : IDisposable
         entry.Value = read;
         entry.Size = read.Hours.Sum(h => 4 + (h.Members?.Count ?? 0));
         return read;
+    }
+
+    public void Dispose() => kept.Dispose();
+}
+
+/// <summary>
+/// Answers given lately. What hangs on the same question, the same things and people, the same log and the same forecast is the same: whoever
+/// opens the page again, or goes back to where he was, has it at once.
+/// </summary>
+public sealed class AnswerCache(IOptions<JsonOptions> json) : IDisposable
+{
+    /// <summary>Answers kept at most.</summary>
+    private const int Most = 64;
+
+    private readonly MemoryCache kept = new(new MemoryCacheOptions { SizeLimit = Most });
+
+    private sealed record Kept(Learned Learned, ForecastSeries? Forecast, object? Answer);
+
+    /// <summary>The answer that was given, or a new one.</summary>
+    /// <param name="request">What is asked.</param>
+    /// <param name="learned">What the log has taught: another object as soon as anything owned, anyone or anything lived has changed.</param>
+    /// <param name="forecast">The forecast of the trip.</param>
+    /// <param name="reckoned">Works it out.</param>
+    public async Task<T> Of<T>(
+        Plans.PlanRequest request,
+        Learned learned,
+        ForecastSeries? forecast,
+        Func<Task<T>> reckoned
+    )
+    {
+        var asked = JsonSerializer.SerializeToUtf8Bytes(request, request.GetType(), json.Value.SerializerOptions);
+        var key = (typeof(T), Convert.ToHexString(SHA256.HashData(asked)));
+        if (
+            kept.TryGetValue(key, out Kept? before)
+            && ReferenceEquals(before!.Learned, learned)
+            && ReferenceEquals(before.Forecast, forecast)
+        )
+            return (T)before.Answer!;
+        var answer = await reckoned();
+        kept.Set(key, new Kept(learned, forecast, answer), new MemoryCacheEntryOptions { Size = 1 });
+        return answer;
     }
 
     public void Dispose() => kept.Dispose();

@@ -61,18 +61,13 @@ public static class Keeping
         return TypedResults.Ok(new BackupMade(Path.GetFileName(made.File), made.Contents));
     }
 
-    private static Results<Ok<BroughtBack>, ProblemHttpResult> Restore(
-        string name,
-        DataFolder data,
-        LearnedCache learned
-    )
+    private static Results<Ok<BroughtBack>, ProblemHttpResult> Restore(string name, DataFolder data)
     {
         if (Backups.Find(data, name) is not { } file)
             return Missing(name);
         try
         {
             var back = Backups.RestoreServed(data, file);
-            learned.Forget();
             return TypedResults.Ok(new BroughtBack(back.Contents, Path.GetFileName(back.SetAside!)));
         }
         catch (RefusedException refused)

@@ -1,3 +1,4 @@
+using Ermine.Core.Body;
 using Ermine.Core.Entry;
 using Ermine.Core.Kit;
 using Ermine.Core.Learning;
@@ -182,36 +183,36 @@ public static class Logs
 }
 
 /// <summary>What the log has taught, worked out once for as long as nothing that it hangs on is saved.</summary>
-public sealed class LearnedCache : IDisposable
+public sealed class LearnedCache
 {
-    private readonly SemaphoreSlim gate = new(1, 1);
-    private (string State, Learned Learned)? kept;
+    private sealed record Kept(
+        IReadOnlyList<LogEntry> Log,
+        IReadOnlyList<Sleeper> Sleepers,
+        IReadOnlyList<KitItem> Items,
+        Learned Learned
+    );
+
+    private readonly Lock gate = new();
+    private Kept? kept;
 
     /// <summary>What the log has taught.</summary>
-    public async Task<Learned> Of(Store store, CancellationToken stop)
+    public async Task<Learned> Of(Store store, CancellationToken stop) =>
+        Of(await store.Log(stop), await store.Sleepers(stop), await store.Items(stop));
+
+    /// <summary>The same, of what was read already.</summary>
+    public Learned Of(IReadOnlyList<LogEntry> log, IReadOnlyList<Sleeper> sleepers, IReadOnlyList<KitItem> items)
     {
-        await gate.WaitAsync(stop);
-        try
+        lock (gate)
         {
-            var state = await store.StateOfLog(stop);
-            if (kept is { } known && known.State == state)
+            // A row that has not changed is the same object again.
+            if (kept is { } known && Same(known.Log, log) && Same(known.Sleepers, sleepers) && Same(known.Items, items))
                 return known.Learned;
-            var learned = Learned.From(
-                await store.Log(stop),
-                await store.Sleepers(stop),
-                new Closet(await store.Items(stop))
-            );
-            kept = (state, learned);
+            var learned = Learned.From(log, sleepers, new Closet(items));
+            kept = new(log, sleepers, items, learned);
             return learned;
         }
-        finally
-        {
-            gate.Release();
-        }
+
+        static bool Same<T>(IReadOnlyList<T> before, IReadOnlyList<T> now)
+            where T : class => before.SequenceEqual(now, ReferenceEqualityComparer.Instance);
     }
-
-    /// <summary>All of the data was replaced.</summary>
-    public void Forget() => kept = null;
-
-    public void Dispose() => gate.Dispose();
 }

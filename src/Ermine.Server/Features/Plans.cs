@@ -110,7 +110,7 @@ public static class Plans
     {
         var group = api.MapGroup("").WithTags("Plans");
         group
-            .MapPost("/plan", (PlanRequest request, Asking asking) => asking.Of(request, Answer))
+            .MapPost("/plan", (PlanRequest request, Asking asking) => asking.Of(request, Answer, keeps: true))
             .WithSummary("Verdicts of every night and one night with its reasons");
         group
             .MapPost(

@@ -10,14 +10,10 @@ namespace Ermine.Server.Hosting;
 /// </summary>
 public static class WarmUp
 {
-    /// <summary>What is asked of the first trip: the first page's answer, then what takes longest, as often as it takes to be compiled well.</summary>
-    private static readonly string[] Calls =
-    [
-        "/api/plan",
-        .. Enumerable
-            .Repeat<string[]>(["/api/plan/fixes", "/api/plan/dry", "/api/plan/losses", "/api/plan"], 3)
-            .SelectMany(c => c),
-    ];
+    /// <summary>What takes longest, asked as often as it takes to be compiled well.</summary>
+    private static readonly string[] Calls = ["/api/plan", "/api/plan/fixes", "/api/plan/dry", "/api/plan/losses"];
+
+    private const int Times = 4;
 
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(5);
 
@@ -39,10 +35,15 @@ public static class WarmUp
             using var http = new HttpClient { BaseAddress = new(app.Urls.First()) };
             using var page = await http.GetAsync("/", stop.Token);
             using var all = JsonDocument.Parse(await http.GetStringAsync("/api/workspace", stop.Token));
-            foreach (var trip in all.RootElement.GetProperty("trips").EnumerateArray().Take(1))
+            // The first page shows the trip that begins first.
+            foreach (var trip in all.RootElement.GetProperty("trips").EnumerateArray().OrderBy(Begins).Take(1))
             {
-                foreach (var call in Calls)
-                    using (await http.PostAsJsonAsync(call, new { trip, night = 0 }, stop.Token)) { }
+                var nights = Math.Max(1, trip.GetProperty("nights").GetArrayLength());
+                for (var time = 0; time < Times; time++)
+                {
+                    foreach (var call in Calls)
+                        using (await http.PostAsJsonAsync(call, new { trip, night = time % nights }, stop.Token)) { }
+                }
             }
         }
         catch (Exception failed)
@@ -51,4 +52,8 @@ public static class WarmUp
             // Whoever asks next is told.
         }
     }
+
+    private static string Begins(JsonElement trip) =>
+        trip.GetProperty("nights").EnumerateArray().Select(n => n.GetProperty("date").GetString()).FirstOrDefault()
+        ?? "~";
 }

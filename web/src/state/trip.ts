@@ -1,4 +1,4 @@
-import { keepPreviousData, type QueryClient, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "react-router";
 import {
   type Asked,
@@ -15,6 +15,7 @@ import {
 import { useSettings } from "../units/units";
 import { planWithoutNight } from "./loads";
 import { type Outfit, type OwnNight, outfitsOf, plainBedtime, withOutfit } from "./outfit";
+import { lastSound, nextOf, numberOf, planQuery, whoOf } from "./plan";
 import { awaits, editOne, useWorkspace } from "./workspace";
 
 /** The trip and night in the address, whose night it is, and what that person does then. */
@@ -28,9 +29,6 @@ export function useTrip() {
   return { trip, index, night: trip?.nights[index], who, member: trip && outfitsOf(trip)[who] };
 }
 
-const whoOf = (trip: Trip | undefined, asked: number) =>
-  Math.min(asked, Math.max(0, (trip?.members.length ?? 1) - 1));
-
 /** The trip in the address, or the one looked at last, or the one that begins first. */
 export function useHomeTrip(): string | undefined {
   const { tripId } = useParams();
@@ -38,11 +36,6 @@ export function useHomeTrip(): string | undefined {
   const trips = useWorkspace((w) => w.trips);
   return [tripId, last, nextOf(trips)].find((id) => id !== undefined && trips[id]);
 }
-
-/** The trip that begins first. */
-const nextOf = (trips: Record<string, Trip>): string | undefined =>
-  Object.values(trips).sort((a, b) => (a.nights[0]?.date ?? "~").localeCompare(b.nights[0]?.date ?? "~"))[0]
-    ?.id;
 
 export function useGo() {
   const navigate = useNavigate();
@@ -59,43 +52,6 @@ export function useGo() {
 /** Whether the server knows all that a trip is made of. */
 const useAnswerable = (trip: Trip | undefined) =>
   useWorkspace((w) => trip !== undefined && !awaits(trip, w.unsaved));
-
-/** The last answer of each trip, shown while what is typed cannot be answered. */
-const lastSound = new Map<string, Awaited<ReturnType<typeof api.plan>>>();
-
-const numbers = new WeakMap<object, number>();
-let last = 0;
-
-/** A number for a trip as it stands: one is never changed, only replaced, and its thousands of fields need not be compared. */
-function numberOf(trip: Trip | undefined) {
-  if (!trip) return 0;
-  const known = numbers.get(trip);
-  if (known) return known;
-  numbers.set(trip, ++last);
-  return last;
-}
-
-const planQuery = (asked: Asked, revision: number) => ({
-  queryKey: ["plan", revision, asked.night, asked.member, numberOf(asked.trip)],
-  queryFn: async ({ signal }: { signal: AbortSignal }) => {
-    const answer = await api.plan(asked, signal);
-    lastSound.set(asked.trip.id, answer);
-    return answer;
-  },
-});
-
-/** Asks for the first page's answer as soon as its trip is known, while the page itself is still being built. */
-export function askAhead(queries: QueryClient) {
-  const { trips, kitRevision } = useWorkspace.getState();
-  const [, , inAddress, , shown] = location.pathname.split("/");
-  const settings = useSettings.getState();
-  const id = [inAddress, settings.lastTrip, nextOf(trips)].find((x) => x && trips[x]);
-  const trip = id ? trips[id] : undefined;
-  if (!trip) return;
-  const night = Math.max(0, Number(shown ?? 1) - 1 || 0);
-  const member = whoOf(trip, settings.who[trip.id] ?? 0);
-  void queries.prefetchQuery(planQuery({ trip, night, member }, kitRevision));
-}
 
 /** Verdicts of every night and the whole answer for one; the last answer stays while a new one is computed. */
 export function usePlan(trip: Trip | undefined, index: number, who: number) {

@@ -46,7 +46,8 @@ type Workspace = {
   unkept: boolean;
   /** Counts saves of things that plans are made of. */
   kitRevision: number;
-  load: () => Promise<void>;
+  /** Reads everything; what is given is asked with the trips before the page draws any of it. */
+  load: (ahead?: (trips: Record<string, Trip>) => Promise<void>) => Promise<void>;
   /** Reads the log, which no first page waits for. */
   readLog: () => Promise<void>;
   edit: (changes: Change[], merge?: string) => void;
@@ -229,9 +230,11 @@ export const useWorkspace = create<Workspace>()((set, get) => {
     failed: null,
     unkept: false,
     kitRevision: 0,
-    load: async () => {
+    load: async (ahead) => {
       try {
-        set({ ...(await read()), ready: true, failure: null });
+        const all = await read();
+        await ahead?.(all.trips);
+        set({ ...all, ready: true, failure: null });
         holdName();
         await bringBack();
       } catch (error) {
