@@ -311,6 +311,6 @@ public static class DayAnswers
         yield return "Still air of 0.05 m²K/W lies under what is worn over torso, legs and feet, as at night; wind and movement take from it as from the rest.";
         if (plan.Tasks is null or { Count: 0 })
             yield return "Hands are taken as worn all day: no tasks are set that would bare them. Lay them out under Hands.";
-        yield return "People differ by a good four degrees of air either way. A plan, not a promise: local rules, guides and medical advice come first.";
+        yield return "People differ by a good 4 K of air either way. A plan, not a promise: local rules, guides and medical advice come first.";
     }
 }

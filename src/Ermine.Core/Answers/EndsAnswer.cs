@@ -260,7 +260,7 @@ public static class EndsAnswers
         if (tasks.Count > 0)
             yield return "Where nothing is said a task takes off as little as its fineness allows; taking off and putting on counts as part of it, and what does not hang at the wrist is stowed.";
         yield return "Standing is an hour at rest, walking a whole day at moderate work, toes never under 15 °C; dry, without wind but one's own.";
-        yield return "A cover over mouth and nose ices in about 60 min at −30, 90 at −20, 150 at −10 °C, and dries at the neck in a quarter more than that.";
+        yield return "A cover over mouth and nose ices in about 60 min at −30 °C, 90 at −20 °C, 150 at −10 °C, and dries at the neck in a quarter more than that.";
         if (day.Sleeper.HandsPercent != 0 || day.Sleeper.FeetPercent != 0)
             yield return $"{day.Sleeper.Name}: hands {day.Sleeper.HandsPercent:+0;−0;0} %, feet {day.Sleeper.FeetPercent:+0;−0;0} % of blood, as set.";
         yield return "A plan, not a promise: first aid courses, guides and medical advice come first.";

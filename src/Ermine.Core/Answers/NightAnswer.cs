@@ -155,7 +155,7 @@ public static class NightAnswers
         if (sleeper.AgeYears > NightRules.OldFrom)
             return new(
                 line + new TemperatureDifference(NightRules.InHandOverSixty),
-                $"Over sixty: {NightRules.InHandOverSixty:0} °C kept in hand."
+                $"Over sixty: {NightRules.InHandOverSixty:0} K kept in hand."
             );
         if (sleeper.AgeYears >= Metabolism.AdultFrom)
             return null;
@@ -166,7 +166,7 @@ public static class NightAnswers
             $"Under eighteen at most {Metabolism.CeilingUnder18:0} W/m² of heat are credited"
                 + (
                     adult is { } at && line - at is { Kelvin: > 0.05 } less
-                        ? $": {less.Kelvin:0.0} °C stricter than for a grown body of this size."
+                        ? $": {less.Kelvin:0.0} K stricter than for a grown body of this size."
                         : "."
                 )
         );
@@ -213,7 +213,7 @@ public static class NightAnswers
         if (where.Surface == Surface.Glacier)
             yield return $"Mean annual air on the glacier: {where.GlacierMeanAnnual:0} °C.";
         if (run.Model.Sleeper.Offset is { Count: > 0 } own)
-            yield return $"From {Said.Nights(own.Count)} of one's own: {Said.Warmer(own.Mean)}, ±{own.Sd:0.0} °C. It takes the place of ±{KnownBody.OffsetPriorK:0}."
+            yield return $"From {Said.Nights(own.Count)} of one's own: {Said.Warmer(own.Mean)}, ±{own.Sd:0.0} K. It takes the place of ±{KnownBody.OffsetPriorK:0} K."
                 + (
                     own.Count < FewNights && own.Mean > run.Model.Sleeper.StatedOffsetK
                         ? " So few nights are little to build on: keep in hand what they seem to give."

@@ -28,5 +28,5 @@ internal static class Said
     public static string Warmer(double kelvin) =>
         Math.Abs(kelvin) < 0.5
             ? "about as the model"
-            : $"about {Math.Abs(kelvin):0.#} °C {(kelvin > 0 ? "warmer" : "colder")} than the model";
+            : $"about {Math.Abs(kelvin):0.#} K {(kelvin > 0 ? "warmer" : "colder")} than the model";
 }

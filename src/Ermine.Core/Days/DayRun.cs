@@ -38,7 +38,7 @@ public sealed partial class DayRun
     private readonly double area;
     private readonly List<DayMoment> moments = [];
     private readonly List<DayTurn> turns = [];
-    private readonly Dictionary<KitItem, List<double>> grams = [];
+    private readonly Dictionary<Guid, (KitItem Item, List<double> Series)> grams = [];
     private readonly Dictionary<Guid, Tally> tallies = [];
 
     private (DayBlock Block, double Until, List<(Garment Garment, Opening? Opening)> Dress)? worn;
@@ -60,6 +60,7 @@ public sealed partial class DayRun
         airing;
 
     private readonly HandsAtWork work;
+    private readonly Func<double, IEnumerable<Garment>> atHand;
     private readonly List<BodyMinute>? trace;
 
     private DayRun(DayToPlay day, List<BodyMinute>? trace, CancellationToken stop)
@@ -68,6 +69,7 @@ public sealed partial class DayRun
         // What is done before it, or after, is done in the night.
         var begins = day.Blocks.Count > 0 ? day.Blocks[0].FromHour - 1e-6 : 0;
         work = new([.. day.Tasks.Where(t => t.Task.Hour >= begins)], day.LinerStays, day.Find);
+        atHand = AtHand;
         water = day.Morning.Take();
         capacity = BodyHeat.Capacity(day.Sleeper);
         area = day.Sleeper.BodyAreaM2;
@@ -113,11 +115,11 @@ public sealed partial class DayRun
             moments,
             [
                 .. grams.Select(g => new ThingOfDay(
-                    g.Key.Id,
-                    day.Morning.GramsOf(g.Key.Id),
-                    evening.GramsOf(g.Key.Id),
-                    evening.PerGram(g.Key),
-                    g.Value
+                    g.Key,
+                    day.Morning.GramsOf(g.Key),
+                    evening.GramsOf(g.Key),
+                    evening.PerGram(g.Value.Item),
+                    g.Value.Series
                 )),
             ],
             new(sweated, fromOutside, escaped, dripped),
@@ -158,13 +160,15 @@ public sealed partial class DayRun
         var dress = DressOf(span);
         var worn = Closed(dress, at);
         Func<KitItem, double> left = item => Moisture.Kept(item, water.Loosening(item));
+        foreach (ref var w in worn.AsSpan())
+            w = w with { Left = left(w.Garment.Item) };
         Span<double> losses = stackalloc double[6];
         for (var part = 0; part < 6; part++)
-            losses[part] = DayStack.Conductance(worn, (Part)part, at.Movement, day.Sleeper.GirthCm, left);
+            losses[part] = DayStack.Conductance(worn, (Part)part, at.Movement, day.Sleeper.GirthCm);
         var (sweat, liquid) = (0.0, 0.0);
         double pouredOut;
         var stretch = new Stretch(span, at, worn, losses, left, day.IsInBed(span.Block));
-        using (var column = new WornColumn(DayStack.Column(worn, at.Movement, left), water, area))
+        using (var column = new WornColumn(DayStack.Column(worn, at.Movement), water, area))
         {
             var minutes = Math.Max(1, (int)Math.Ceiling((span.ToHour - span.FromHour) * 60 - 1e-6));
             var hours = (span.ToHour - span.FromHour) / minutes;
@@ -327,7 +331,7 @@ public sealed partial class DayRun
                 stretch.InTent,
                 stretch.InBed
             ),
-            AtHand
+            atHand
         );
         if (work is { Now.Wet: true, On: [.., var outermost] })
             water.Wet(outermost.Garment.Item, HandWork.WetsGlovesPerMinute * 60 * hours);
@@ -413,14 +417,13 @@ public sealed partial class DayRun
         var wet = 0.0;
         foreach (var w in worn)
         {
-            if (!grams.TryGetValue(w.Garment.Item, out var series))
-                grams[w.Garment.Item] = series = [
-                    .. Enumerable.Repeat(day.Morning.GramsOf(w.Garment.Item.Id), moments.Count),
-                ];
-            wet += water.GramsOf(w.Garment.Item.Id);
+            var item = w.Garment.Item;
+            if (!grams.ContainsKey(item.Id))
+                grams[item.Id] = (item, [.. Enumerable.Repeat(day.Morning.GramsOf(item.Id), moments.Count)]);
+            wet += water.GramsOf(item.Id);
         }
-        foreach (var (item, series) in grams)
-            series.Add(water.GramsOf(item.Id));
+        foreach (var (id, (_, series)) in grams)
+            series.Add(water.GramsOf(id));
         moments.Add(
             new(
                 span.FromHour,

@@ -110,26 +110,19 @@ public static class DayStack
     /// <param name="part">The part.</param>
     /// <param name="movement">How air moves.</param>
     /// <param name="girthCm">Girth of the trunk, cm: what a narrow shell squeezes.</param>
-    /// <param name="left">Share of its dry resistance that a thing keeps, wet as it is; null for dry.</param>
-    public static double Conductance(
-        ReadOnlySpan<Worn> worn,
-        Part part,
-        Movement movement,
-        double girthCm,
-        Func<KitItem, double>? left = null
-    )
+    public static double Conductance(ReadOnlySpan<Worn> worn, Part part, Movement movement, double girthCm)
     {
         var still = StillLayer(part, movement);
         var kept = Kept(worn, part, movement) * KeptOpen(OpeningOf(worn, part));
         if (part is Part.Hands or Part.Feet)
-            return Through(worn, part, kept, still, 1, FitOf(worn, part).Lost, left);
+            return Through(worn, part, kept, still, 1, FitOf(worn, part).Lost);
         if (part != Part.Torso)
-            return Through(worn, part, kept, still, 1, 0, left);
+            return Through(worn, part, kept, still, 1, 0);
         var lost = Squeezed(worn, girthCm);
         var straps = movement.LoadKg > 0 ? UnderStraps : 0;
         var gap = movement.Bends && HasGap(worn) ? GapAtWaist : 0;
-        var plain = Through(worn, part, kept, still, 1, lost, left);
-        var pressed = straps > 0 ? Through(worn, part, kept, still, PressedDown, lost, left) : plain;
+        var plain = Through(worn, part, kept, still, 1, lost);
+        var pressed = straps > 0 ? Through(worn, part, kept, still, PressedDown, lost) : plain;
         return (1 - straps - gap) * plain + straps * pressed + gap / still;
     }
 
@@ -189,8 +182,7 @@ public static class DayStack
     /// <summary>Layers over torso and legs as the column sees them.</summary>
     /// <param name="worn">From the skin out.</param>
     /// <param name="movement">How air moves.</param>
-    /// <param name="left">Share of its dry resistance that a thing keeps, wet as it is.</param>
-    public static List<WornLayer> Column(ReadOnlySpan<Worn> worn, Movement movement, Func<KitItem, double> left)
+    public static List<WornLayer> Column(ReadOnlySpan<Worn> worn, Movement movement)
     {
         var (torso, legs) = (Parts.BodyShare.Torso, Parts.BodyShare.Legs);
         double Mean(double overTorso, double overLegs) => (torso * overTorso + legs * overLegs) / (torso + legs);
@@ -202,7 +194,7 @@ public static class DayStack
             var (onTorso, onLegs) = (w.Garment.Cover(Part.Torso, w.Opening), w.Garment.Cover(Part.Legs, w.Opening));
             if (onTorso < 0.1 && onLegs < 0.1)
                 continue;
-            var resistance = w.Garment.Resistance * left(w.Garment.Item);
+            var resistance = w.Resistance;
             var loft = Mean(onTorso * keptTorso, onLegs * keptLegs);
             layers.Add(
                 new(
@@ -226,8 +218,7 @@ public static class DayStack
         double kept,
         double still,
         double down,
-        double lost,
-        Func<KitItem, double>? left
+        double lost
     )
     {
         Span<Piece> pieces = stackalloc Piece[worn.Length];
@@ -237,8 +228,7 @@ public static class DayStack
             var cover = w.Garment.Cover(part, w.Opening);
             if (cover <= 0)
                 continue;
-            var resistance = w.Garment.Resistance * (left?.Invoke(w.Garment.Item) ?? 1);
-            pieces[count++] = new(w.Garment.IsDown ? resistance * down : resistance, cover);
+            pieces[count++] = new(w.Garment.IsDown ? w.Resistance * down : w.Resistance, cover);
         }
         var (whole, from) = (0.0, 0.0);
         while (from < 1)

@@ -173,4 +173,9 @@ public sealed class Garment
 /// <summary>A garment as it is worn at a moment.</summary>
 /// <param name="Garment">Which.</param>
 /// <param name="Opening">How it is closed.</param>
-public readonly record struct Worn(Garment Garment, Opening Opening = Opening.Closed);
+/// <param name="Left">Share of its dry resistance that it keeps, wet as it is, 0–1.</param>
+public readonly record struct Worn(Garment Garment, Opening Opening = Opening.Closed, double Left = 1)
+{
+    /// <summary>Where it lies, with the loft and the dryness it has left, m²K/W.</summary>
+    public double Resistance => Garment.Resistance * Left;
+}

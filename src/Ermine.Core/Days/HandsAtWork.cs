@@ -317,7 +317,9 @@ internal sealed class HandsAtWork(IReadOnlyList<HandWork> tasks, bool linerStays
                 Wind = Math.Max(Air.Pumping.LeastWind, HandWork.WindInLee * hands.Movement.Wind),
             }
             : hands.Movement;
-        var conductance = DayStack.Conductance(on, Part.Hands, movement, hands.GirthCm, hands.Left);
+        var left = hands.Left;
+        Worn[] now = left is null ? on : [.. on.Select(w => w with { Left = left(w.Garment.Item) })];
+        var conductance = DayStack.Conductance(now, Part.Hands, movement, hands.GirthCm);
         var insulation = 1 / conductance - DayStack.StillLayer(Part.Hands, movement);
         return hands.Step with
         {

@@ -139,7 +139,7 @@ public static class WearTable
             foreach (var part in new[] { Part.Head, Part.Face, Part.Torso, Part.Legs })
                 conductance += Parts.BodyShare[part] * DayStack.Conductance(worn, part, movement, sleeper.GirthCm);
             var vapour = DayStack
-                .Column(worn, movement, _ => 1)
+                .Column(worn, movement)
                 .Sum(l =>
                     l.Loft / (VapourColumn.UsualIm * VapourColumn.Lewis)
                     + l.Cover * (Moisture.FabricResistance(l.Item) ?? 0)

@@ -301,7 +301,7 @@ public static class DesignLows
                 new(
                     LowStepKind.Ensemble,
                     planFor - campLow,
-                    $"The cold end of the {members!.Count} members, and {EnsembleWidened:0} °C more: ensembles are too sure of themselves."
+                    $"The cold end of the {members!.Count} members, and {EnsembleWidened:0} K more: ensembles are too sure of themselves."
                 )
             );
         else

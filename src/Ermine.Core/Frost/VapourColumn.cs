@@ -65,7 +65,7 @@ public sealed class VapourColumn : IDisposable
 
     private const double Empty = 1e-12;
 
-    /// <summary>Lent, for a night asks for hundreds of columns: thermal resistance up to each node; vapour resistance and highest pressure from the skin over the nodes to the air; the flow into each node.</summary>
+    /// <summary>Lent, for a night asks for hundreds of columns: thermal resistance up to each node; vapour resistance and highest pressure from the skin over the nodes to the air; the flow into each node; the share of the thermal resistance outside each.</summary>
     private double[] held;
     private int[] hull;
     private readonly int count;
@@ -73,8 +73,10 @@ public sealed class VapourColumn : IDisposable
     /// <summary>What it was between when time last passed.</summary>
     private ColumnEnds? ends;
 
-    /// <summary>The skin that the flows stand for; not a number once time has passed.</summary>
+    /// <summary>The skin that the flows and the heat drawn stand for; not a number once time has passed.</summary>
     private double solvedFor = double.NaN;
+
+    private double drawnNow;
 
     /// <summary>Builds a column; disposing of it gives back what it was lent.</summary>
     /// <param name="layers">From the skin out.</param>
@@ -83,7 +85,7 @@ public sealed class VapourColumn : IDisposable
         count = 1;
         foreach (var layer in layers)
             count += layer.Slices;
-        held = ArrayPool<double>.Shared.Rent(4 * count + 5);
+        held = ArrayPool<double>.Shared.Rent(5 * count + 5);
         hull = ArrayPool<int>.Shared.Rent(count + 2);
         var thermal = held.AsSpan(0, count);
         var vapour = held.AsSpan(count, count + 2);
@@ -135,16 +137,13 @@ public sealed class VapourColumn : IDisposable
     )
     {
         Between(climate, skin);
-        var resistance = held.AsSpan(count, count + 2);
-        var pressure = held.AsSpan(2 * count + 2, count + 2);
-        var flux = held.AsSpan(3 * count + 4, count + 1);
+        var flux = Flux;
         var (source, escaped, drawn) = (0.0, 0.0, 0.0);
         var left = hours;
         while (left > Empty)
         {
             stop.ThrowIfCancellationRequested();
-            if (solvedFor != skin)
-                Solve(water, resistance, pressure, flux);
+            Solve(water, skin);
             solvedFor = double.NaN;
             var step = left;
             for (var n = 0; n < count; n++)
@@ -152,7 +151,7 @@ public sealed class VapourColumn : IDisposable
                 if (water[n] > 0 && flux[n] - flux[n + 1] is < 0 and var rate)
                     step = Math.Min(step, water[n] / -rate);
             }
-            drawn += CountsDrawn ? DrawnBy(water, flux, climate) * step : 0;
+            drawn += drawnNow * step;
             // What gathers is exactly nothing where the pressure runs straight through a node.
             for (var n = 0; n < count; n++)
             {
@@ -174,11 +173,14 @@ public sealed class VapourColumn : IDisposable
     public ColumnFlow Now(ReadOnlySpan<double> water, ColumnEnds climate, double skin)
     {
         Between(climate, skin);
-        var flux = held.AsSpan(3 * count + 4, count + 1);
-        Solve(water, held.AsSpan(count, count + 2), held.AsSpan(2 * count + 2, count + 2), flux);
-        solvedFor = skin;
-        return new(flux[0], flux[count], CountsDrawn ? DrawnBy(water, flux, climate) : 0);
+        Solve(water, skin);
+        var flux = Flux;
+        return new(flux[0], flux[count], drawnNow);
     }
+
+    private Span<double> Flux => held.AsSpan(3 * count + 4, count + 1);
+
+    private Span<double> Outside => held.AsSpan(4 * count + 5, count);
 
     /// <summary>Sets the ends; temperatures are found anew only where they have changed.</summary>
     private void Between(ColumnEnds climate, double skin)
@@ -197,8 +199,10 @@ public sealed class VapourColumn : IDisposable
         pressure[0] = MoistAir.OverWater(climate.SkinC);
         pressure[count + 1] = climate.AirPa;
         FrozenFrom = count;
+        var outside = Outside;
         for (var n = count - 1; n >= 0; n--)
         {
+            outside[n] = 1 - thermal[n] / whole;
             var celsius = climate.SkinC - (climate.SkinC - climate.AirC) * thermal[n] / whole;
             pressure[n + 1] = MoistAir.Saturation(celsius);
             if (celsius < 0)
@@ -207,15 +211,15 @@ public sealed class VapourColumn : IDisposable
     }
 
     /// <summary>Heat that drying nodes draw from the skin, W/m²: a sink halfway out takes half of its heat from the air.</summary>
-    private double DrawnBy(ReadOnlySpan<double> water, ReadOnlySpan<double> flux, ColumnEnds climate)
+    private double DrawnBy(ReadOnlySpan<double> water)
     {
-        var thermal = held.AsSpan(0, count);
-        var whole = thermal[^1] + climate.AirLayer;
+        ReadOnlySpan<double> flux = Flux,
+            outside = Outside;
         var drawn = 0.0;
-        for (var n = 0; n < count; n++)
+        for (var n = 0; n < water.Length && n < outside.Length; n++)
         {
             if (water[n] > 0 && flux[n + 1] > flux[n])
-                drawn += Evaporation * (flux[n + 1] - flux[n]) * (1 - thermal[n] / whole);
+                drawn += Evaporation * (flux[n + 1] - flux[n]) * outside[n];
         }
         return drawn;
     }
@@ -224,19 +228,26 @@ public sealed class VapourColumn : IDisposable
     /// Flows, g/m²h, into each node from within. Pressures are pinned at the skin, at wet nodes and in the air; between them they follow the
     /// lower convex hull of the highest pressures.
     /// </summary>
-    private void Solve(
-        ReadOnlySpan<double> water,
-        ReadOnlySpan<double> resistance,
-        ReadOnlySpan<double> pressure,
-        Span<double> flux
-    )
+    private void Solve(ReadOnlySpan<double> water, double skin)
     {
+        if (solvedFor == skin)
+            return;
+        solvedFor = skin;
+        ReadOnlySpan<double> resistance = held.AsSpan(count, count + 2),
+            pressure = held.AsSpan(2 * count + 2, count + 2);
+        var flux = Flux;
         var corners = hull.AsSpan();
         var from = 0;
         for (var to = 1; to <= count + 1; to++)
         {
             if (to <= count && water[to - 1] <= 0)
                 continue;
+            if (to == from + 1)
+            {
+                flux[from] = (pressure[from] - pressure[to]) / (resistance[to] - resistance[from]) / Evaporation;
+                from = to;
+                continue;
+            }
             var top = 0;
             corners[top++] = from;
             for (var n = from + 1; n <= to; n++)
@@ -260,5 +271,6 @@ public sealed class VapourColumn : IDisposable
             }
             from = to;
         }
+        drawnNow = CountsDrawn ? DrawnBy(water) : 0;
     }
 }

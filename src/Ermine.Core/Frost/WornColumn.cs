@@ -22,7 +22,7 @@ public sealed class WornColumn : IDisposable
     /// <summary>Share of the skin that is always wet.</summary>
     public const double LeastWet = 0.06;
 
-    private readonly List<Vapour.Part> parts = [];
+    private readonly List<Vapour.Part> parts;
     private readonly VapourColumn column;
     private readonly WaterInHand water;
     private readonly double[] nodes;
@@ -35,6 +35,7 @@ public sealed class WornColumn : IDisposable
     public WornColumn(IReadOnlyList<WornLayer> worn, WaterInHand water, double bodyAreaM2)
     {
         this.water = water;
+        parts = new(worn.Count);
         perM2 = Vapour.CoveredShare * bodyAreaM2;
         foreach (var layer in worn)
         {

@@ -214,7 +214,7 @@ public static class ItemReader
         if (claims.Any(c => c.Claim.Kind == ClaimKind.Seasons))
             yield return "Seasons are a seller's word, read as a comfort temperature; one seller's three is another's four.";
         if (claims.FirstOrDefault(c => c.Claim.Kind == ClaimKind.AddsDegrees) is { } adds)
-            yield return $"The maker says it adds {adds.Claim.Value:0} °C. By its weight the model finds about {FoundByLiner(adds.Insulation!.Value):0.0} °C in a bag for −10.";
+            yield return $"The maker says it adds {adds.Claim.Value:0} K. By its weight the model finds about {FoundByLiner(adds.Insulation!.Value):0.0} K in a bag for −10 °C.";
         if (claims.Any(c => c.Claim.Kind == ClaimKind.Clo) && item.Kind == ItemKind.Garment)
             yield return "Clo of a garment speaks of the whole body; where it lies it is more.";
         if (item.LoftFactor != 1)

@@ -113,7 +113,7 @@ public sealed partial class Rehearsal
             NightOf(After(answers), answers),
             answers.Count == scenes.Count ? Reckon(answers) : null,
             [
-                "The low that comes is the one planned for, or six degrees less where the forecast is off.",
+                "The low that comes is the one planned for, or 6 K less where the forecast is off.",
                 "Damp stands for what counts as damp at most; what leaks, bursts or stays flat does so for the whole night.",
                 "Minutes out of the bag are not counted; they are cold all the same.",
                 "A rehearsal at a table. Try the system on a cold night near home before you trust it.",

@@ -231,7 +231,7 @@ public sealed partial class Rehearsal
                 new(
                     Asks.Colder,
                     20.9,
-                    "At nine the thermometer says six degrees less than it should. The night will be as much colder.",
+                    "At nine the thermometer says 6 K less than it should. The night will be as much colder.",
                     first.Measures[0].Part.ItemId,
                     true,
                     [

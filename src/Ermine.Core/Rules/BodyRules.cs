@@ -99,7 +99,7 @@ internal static class BodyRules
                 n.Bedtime.GetsIn.FeetC < Body.Feet.HoldFrom
                     ? "Feet that go in cold stay cold: warm them by moving before getting in."
                     : $"Feet fall to about {h.LowestFeet.InWords()} and keep the sleeper awake: booties, or a wrapped bottle at the feet.",
-                "Under 24 °C feet wake the sleeper, under 20 they no longer warm themselves."
+                "Under 24 °C feet wake the sleeper, under 20 °C they no longer warm themselves."
             );
     }
 
@@ -120,7 +120,7 @@ internal static class BodyRules
             yield return new(
                 "over-sixty",
                 false,
-                $"{OverSixty}: keep {NightRules.InHandOverSixty:0} °C in hand"
+                $"{OverSixty}: keep {NightRules.InHandOverSixty:0} K in hand"
                     + (
                         inHand is { } k && k.Kelvin < NightRules.InHandOverSixty
                             ? "; this night has less."

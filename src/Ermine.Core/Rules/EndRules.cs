@@ -56,7 +56,7 @@ internal static class EndRules
                 "task-fails",
                 lived.Lowest.Celsius < Extremity.NumbBelow,
                 $"Fingers fail at {NameOf(work)} at {DayRules.Clock(lived.FromHour)} after about {lived.FailsAfter:0} of {work.Minutes:0} min. Keep more on, go out of the wind, or do it in two goes with the hands warm between.",
-                "Under 15 °C there is no fine work, under 8 no feeling; then things are dropped and buckles stay open."
+                "Under 15 °C there is no fine work, under 8 °C no feeling; then things are dropped and buckles stay open."
             );
             yield break;
         }

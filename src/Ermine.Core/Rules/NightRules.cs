@@ -232,7 +232,7 @@ public static class NightRules
                 "beyond-tested",
                 false,
                 "Beyond what was tested: read this answer as a direction, not a number.",
-                "It holds in air more than 10 °C below what the main label promises this sleeper, or below −50 °C."
+                "It holds in air more than 10 K below what the main label promises this sleeper, or below −50 °C."
             );
     }
 

@@ -1,5 +1,6 @@
 import type { NightAnswer, Schema, Trip } from "../api/client";
 import { NumberField, TextField } from "../parts/Field";
+import { Prose } from "../parts/Prose";
 import { dayName, editNight, editTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { units, useWrite } from "../units/units";
@@ -46,7 +47,7 @@ export function FromForecast(props: { trip: Trip; index: number; weather: Weathe
             />
           </div>
           <p className="mt-1 text-[13px] text-soft">
-            {row.why}{" "}
+            <Prose of={row.why} />{" "}
             {byHand(row.kind) && <ByHand {...props} kind={row.kind} value={row.change} set={row.overruled} />}
           </p>
         </div>
@@ -66,7 +67,7 @@ export function FromForecast(props: { trip: Trip; index: number; weather: Weathe
             </span>
           </div>
           <p className="text-[13px] text-soft">
-            {s.why} <ByHand {...props} kind={s.kind} value={s.value} set={s.overruled} />
+            <Prose of={s.why} /> <ByHand {...props} kind={s.kind} value={s.value} set={s.overruled} />
           </p>
         </div>
       ))}
@@ -86,7 +87,7 @@ export function FromForecast(props: { trip: Trip; index: number; weather: Weathe
       )}
       {low.assumed.map((a) => (
         <p key={a} className="mt-1 text-[13px] text-soft">
-          {a}
+          <Prose of={a} />
         </p>
       ))}
     </div>

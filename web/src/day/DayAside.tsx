@@ -6,6 +6,7 @@ import { Spoken } from "../night/Rules";
 import { Button } from "../parts/Button";
 import { Choice } from "../parts/Field";
 import { ProblemList } from "../parts/Problem";
+import { Assumed } from "../parts/Prose";
 import { editMember, useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
@@ -217,20 +218,12 @@ export function DayAside(props: {
         </section>
       )}
       {night && <CopyDay trip={trip} index={index} who={who} answer={answer} edit={edit} />}
-      <details className="text-[14px] text-soft">
-        <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-        <ul className="list-disc space-y-1 pl-5">
-          {answer.assumed.map((a) => (
-            <li key={a}>{a}</li>
-          ))}
-          {answer.leftOut.length > 0 && (
-            <li>
-              Not weighed while dressing, for there are like ones: {answer.leftOut.map(name).join(", ")}.
-            </li>
-          )}
-          <li>Warmth is taken as it stands in Kit; what is usual for its type may be off by a third.</li>
-        </ul>
-      </details>
+      <Assumed of={answer.assumed}>
+        {answer.leftOut.length > 0 && (
+          <li>Not weighed while dressing, for there are like ones: {answer.leftOut.map(name).join(", ")}.</li>
+        )}
+        <li>Warmth is taken as it stands in Kit; what is usual for its type may be off by a third.</li>
+      </Assumed>
     </aside>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { api, type Schema } from "../api/client";
 import { Button } from "../parts/Button";
 import { Check } from "../parts/Field";
+import { Assumed } from "../parts/Prose";
 import type { DryPlan } from "../state/outfit";
 import { editMember, othersUse, useAsked, useGo, useTrip } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
@@ -182,14 +183,7 @@ export function Component() {
             )}
           </section>
           <Lost trip={trip} index={index} who={who} />
-          <details className="text-[14px] text-soft">
-            <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-            <ul className="list-disc space-y-1 pl-5">
-              {answer.assumed.map((a) => (
-                <li key={a}>{a}</li>
-              ))}
-            </ul>
-          </details>
+          <Assumed of={answer.assumed} />
         </aside>
       )}
     </main>

@@ -2,6 +2,7 @@ import type { DayAnswer, EndsAnswer, Schema, Trip } from "../api/client";
 import type { DayEdit } from "../day/useDay";
 import { clock } from "../night/clock";
 import { Spoken } from "../night/Rules";
+import { Assumed } from "../parts/Prose";
 import { useWorkspace } from "../state/workspace";
 import { useWrite } from "../units/units";
 import { watched } from "../units/words";
@@ -65,14 +66,7 @@ export function EndsAside(props: {
       {of === "feet" && <FeetAside {...more} />}
       {of === "face" && <FaceAside {...more} />}
       <WatchList ends={ends} trip={props.trip} />
-      <details className="text-[14px] text-soft print:hidden">
-        <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-        <ul className="list-disc space-y-1 pl-5">
-          {ends.assumed.map((a) => (
-            <li key={a}>{a}</li>
-          ))}
-        </ul>
-      </details>
+      <Assumed of={ends.assumed} />
     </aside>
   );
 }

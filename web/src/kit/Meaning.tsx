@@ -1,5 +1,6 @@
 import type { ItemReading, KitItem, Schema } from "../api/client";
 import { Button } from "../parts/Button";
+import { Prose } from "../parts/Prose";
 import { useWrite } from "../units/units";
 import { sources } from "../units/words";
 
@@ -56,7 +57,9 @@ export function Meaning(props: {
           )}
           <ul className="mt-2 space-y-0.5 text-[14px] text-soft">
             {reading.reasons.map((r) => (
-              <li key={r}>{r}</li>
+              <li key={r}>
+                <Prose of={r} />
+              </li>
             ))}
           </ul>
         </>

@@ -3,6 +3,7 @@ import { useSearchParams } from "react-router";
 import type { Problem, Thing } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
+import { Assumed } from "../parts/Prose";
 import { Segments } from "../parts/Segments";
 import { useWidth } from "../parts/useSize";
 import { moved, stayOn } from "../state/loads";
@@ -209,15 +210,9 @@ export function Component() {
               </section>
               <Walk answer={answer} sleeperId={sleeperId} day={day} />
               <Shared trip={trip} answer={answer} plan={plan} day={day} edit={edit} />
-              <details className="text-[14px] text-soft">
-                <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-                <ul className="list-disc space-y-1 pl-5">
-                  {answer.assumed.map((a) => (
-                    <li key={a}>{a}</li>
-                  ))}
-                  <li>Weights are those of the morning. {w.mass(500)} either way is nothing to build on.</li>
-                </ul>
-              </details>
+              <Assumed of={answer.assumed}>
+                <li>Weights are those of the morning. {w.mass(500)} either way is nothing to build on.</li>
+              </Assumed>
             </>
           )}
         </aside>

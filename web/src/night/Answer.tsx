@@ -1,6 +1,7 @@
 import { useId } from "react";
 import type { NightAnswer, Trip } from "../api/client";
 import { Hatch } from "../parts/Hatch";
+import { Assumed } from "../parts/Prose";
 import { TenDots } from "../parts/TenDots";
 import { useWorkspace } from "../state/workspace";
 import { counted, inTen } from "../units/chance";
@@ -66,10 +67,10 @@ export function Answer(props: {
         <BodyAndFeet plan={plan} />
         {plan.stricter && (
           <p className="mt-1 text-[14px]">
-            Plan with <b>{w.temp(plan.stricter.outside)}</b>. {plan.stricter.why}
+            Plan with <b>{w.temp(plan.stricter.outside)}</b>. {w.prose(plan.stricter.why)}
           </p>
         )}
-        {together.outside == null && <p>{plan.comfort.whyNone}</p>}
+        {together.outside == null && <p>{w.prose(plan.comfort.whyNone ?? "")}</p>}
         <Scale plan={plan} />
         {plan.limit.outside !== null && (
           <p className="mt-2 font-semibold text-ember">
@@ -101,14 +102,7 @@ export function Answer(props: {
             </ul>
           </details>
         )}
-        <details>
-          <summary className="min-h-8 cursor-pointer font-semibold text-ink">What was assumed</summary>
-          <ul className="list-disc space-y-1 pl-5">
-            {plan.assumed.map((a) => (
-              <li key={a}>{a}</li>
-            ))}
-          </ul>
-        </details>
+        <Assumed of={plan.assumed} />
         <p className="mt-2">Local rules, rescue services, guides and medical advice come first.</p>
       </section>
     </aside>

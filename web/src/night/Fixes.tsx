@@ -2,6 +2,7 @@ import { useId, useState } from "react";
 import { api, type Buy, type Fix, type NightAnswer, type Schema, type Trip } from "../api/client";
 import { NumberField } from "../parts/Field";
 import { Hatch } from "../parts/Hatch";
+import { Prose } from "../parts/Prose";
 import { useAsked } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { plain, useSettings, useWrite } from "../units/units";
@@ -180,7 +181,7 @@ function FixRow({ fix, plan, edit, scale }: Asking & { fix: Fix; scale: Scale })
           {fix.covers && <b> · {(then.margin ?? 0) >= 0 ? "closes it" : "then slept through"}</b>}
         </span>
         <span className="block text-[13px] text-soft leading-tight">
-          {fix.parts.map((p) => p.why).join(" ")}
+          <Prose of={fix.parts.map((p) => p.why).join(" ")} />
         </span>
       </button>
     </li>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { NightAnswer, Schema, Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { TextField } from "../parts/Field";
+import { Prose } from "../parts/Prose";
 import { editMember } from "../state/trip";
 
 type Caution = Schema["Caution"];
@@ -60,7 +61,10 @@ export function Spoken(props: { trip: Trip; who: number; caution: Caution }) {
         caution.grave ? "list-none rounded-lg border-2 border-ember bg-ember-wash px-3 py-2" : "text-[14px]"
       }
     >
-      {caution.text} <span className="text-soft">{caution.why}</span>{" "}
+      <Prose of={caution.text} />{" "}
+      <span className="text-soft">
+        <Prose of={caution.why} />
+      </span>{" "}
       {caution.mayBeQuiet && !answering && (
         <button
           type="button"

@@ -1,6 +1,7 @@
 import type { Schema } from "../api/client";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
+import { Prose } from "../parts/Prose";
 import { VerdictMark } from "../parts/VerdictMark";
 import { useWrite } from "../units/units";
 import { verdicts } from "../units/words";
@@ -27,7 +28,9 @@ export function ReckoningView(props: {
             <li key={moment?.asks} className="border-line border-t py-2">
               <p className="leading-tight">
                 <span className="text-soft">{clock(moment?.hour ?? 0)}</span>{" "}
-                <b>{moment?.choices[mine]?.says}</b>
+                <b>
+                  <Prose of={moment?.choices[mine]?.says ?? ""} />
+                </b>
               </p>
               <ul className="mt-1">
                 {others.map((o) => (
@@ -35,7 +38,7 @@ export function ReckoningView(props: {
                     <span className="flex items-center gap-2">
                       <Bar degrees={o.degrees ?? 0} most={most} />
                       <span className="text-[14px] text-soft">
-                        {moment?.choices[o.choice]?.says}: {worth(o, w)}
+                        <Prose of={moment?.choices[o.choice]?.says ?? ""} />: {worth(o, w)}
                       </span>
                     </span>
                   </li>
@@ -61,7 +64,10 @@ export function ReckoningView(props: {
               {reckoning.best.map((b, i) =>
                 b === evening.answers[i] ? null : (
                   <li key={evening.moments[i]?.asks}>
-                    {clock(evening.moments[i]?.hour ?? 0)} <b>{evening.moments[i]?.choices[b]?.says}</b>
+                    {clock(evening.moments[i]?.hour ?? 0)}{" "}
+                    <b>
+                      <Prose of={evening.moments[i]?.choices[b]?.says ?? ""} />
+                    </b>
                   </li>
                 ),
               )}

@@ -5,6 +5,7 @@ import { Cut } from "../night/Cut";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
+import { Assumed, Prose } from "../parts/Prose";
 import { useWidth } from "../parts/useSize";
 import { VerdictMark } from "../parts/VerdictMark";
 import { useAsked, useGo, usePlan, useTrip } from "../state/trip";
@@ -129,14 +130,7 @@ export function Component() {
             )
           )}
           {open && answers.length > 0 && <Done evening={evening} />}
-          <details className="mt-4 text-[14px]">
-            <summary className="min-h-8 cursor-pointer font-semibold">What is assumed</summary>
-            <ul className="list-disc space-y-1 pl-5">
-              {evening.assumed.map((a) => (
-                <li key={a}>{a}</li>
-              ))}
-            </ul>
-          </details>
+          <Assumed of={evening.assumed} className="mt-4" />
         </div>
       )}
     </main>
@@ -202,7 +196,9 @@ function Question(props: {
         {clock(moment.hour)} · {props.number} of {props.of}
         {moment.goneWrong && <b className="text-ember"> · something goes wrong</b>}
       </p>
-      <h2 className="mt-1 text-2xl leading-snug">{moment.says}</h2>
+      <h2 className="mt-1 text-2xl leading-snug">
+        <Prose of={moment.says} />
+      </h2>
       <ol className="mt-3 space-y-2">
         {moment.choices.map((c, i) => (
           <li key={c.says}>
@@ -216,8 +212,12 @@ function Question(props: {
                 {i + 1}
               </span>
               <span>
-                <b>{c.says}</b>
-                <span className="block text-soft">{c.tells}</span>
+                <b>
+                  <Prose of={c.says} />
+                </b>
+                <span className="block text-soft">
+                  <Prose of={c.tells} />
+                </span>
               </span>
             </button>
           </li>
@@ -235,7 +235,7 @@ function Done({ evening }: { evening: Evening }) {
         return (
           <li key={moment?.asks} className="flex gap-3 py-0.5">
             <span className="w-12 shrink-0 text-soft">{clock(moment?.hour ?? 0)}</span>
-            {moment?.choices[a]?.says}
+            <Prose of={moment?.choices[a]?.says ?? ""} />
           </li>
         );
       })}

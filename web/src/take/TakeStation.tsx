@@ -5,6 +5,7 @@ import { atOnce } from "../api/atOnce";
 import { api, type Problem, type Schema, type Trip } from "../api/client";
 import { Button } from "../parts/Button";
 import { ProblemList } from "../parts/Problem";
+import { Assumed } from "../parts/Prose";
 import { Segments } from "../parts/Segments";
 import { useTrip } from "../state/trip";
 import { awaits, useWorkspace } from "../state/workspace";
@@ -190,22 +191,14 @@ function Cards(props: { trip: Trip; who: number; what: "night" | "day"; looksFor
           ))}
         </section>
       ))}
-      {what === "night" && <Assumed of={all.flatMap((c) => c?.night.ifThen?.assumed ?? [])} />}
+      {what === "night" && all.some((c) => c?.night.ifThen) && (
+        <Assumed
+          of={all.flatMap((c) => c?.night.ifThen?.assumed ?? [])}
+          title="What the cards take for granted"
+          className="max-w-2xl"
+        />
+      )}
     </>
-  );
-}
-
-function Assumed({ of }: { of: string[] }) {
-  if (of.length === 0) return null;
-  return (
-    <details className="max-w-2xl text-[14px] print:hidden">
-      <summary className="min-h-11 cursor-pointer font-semibold">What the cards take for granted</summary>
-      <ul className="list-disc space-y-1 pl-5">
-        {[...new Set(of)].map((a) => (
-          <li key={a}>{a}</li>
-        ))}
-      </ul>
-    </details>
   );
 }
 

@@ -1,6 +1,7 @@
 import { type ReactNode, useMemo } from "react";
 import type { Schema, Trip } from "../api/client";
 import { titleOf } from "../night/fixTitle";
+import { Assumed, Prose } from "../parts/Prose";
 import { VerdictMark } from "../parts/VerdictMark";
 import { useWorkspace } from "../state/workspace";
 import { useLineWords, useName } from "../take/words";
@@ -76,17 +77,10 @@ export function PersonPage(props: { trip: Trip; person: Person; made: string }) 
         <Lacking person={person} />
         <Things person={person} />
       </div>
-      <details className="mt-3 text-[13px] text-soft print:hidden">
-        <summary className="min-h-11 cursor-pointer font-semibold sm:min-h-8">
-          What was taken for granted
-        </summary>
-        <ul className="list-disc pl-5">
-          {person.assumed.map((a) => (
-            <li key={a}>{a}</li>
-          ))}
-        </ul>
-      </details>
-      <p className="mt-[2mm] hidden text-[7.5pt] text-soft print:block">{person.assumed.join(" ")}</p>
+      <Assumed of={person.assumed} title="What was taken for granted" className="mt-3" />
+      <p className="mt-[2mm] hidden text-[7.5pt] text-soft print:block">
+        <Prose of={person.assumed.join(" ")} />
+      </p>
     </article>
   );
 }

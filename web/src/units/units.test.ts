@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { describe, expect, test } from "vitest";
-import { toShown, toSi, type Units, units, write } from "./units";
+import { proseIn, toShown, toSi, type Units, units, write } from "./units";
 
 const all: Units[] = [
   { temperature: "C", insulation: "R", mass: "g", wind: "m/s", elevation: "m" },
@@ -37,4 +37,18 @@ test("numbers are written with a real minus and no places they do not have", () 
   expect(write(-0.4)).toBe("0");
   expect(write(3.04, 1)).toBe("3");
   expect(write(-3.46, 1)).toBe("−3.5");
+});
+
+describe("a sentence of the core is told in the user's units", () => {
+  const [metric, miles, mixed] = all as [Units, Units, Units];
+  const told = "At −30 °C, ±2.0 K and 10 m/s: no 0.3 m²K/W, 8 W/m²K, K2 or 5 km.";
+  test.each([
+    [metric, "At −30 °C, ±2° and 10 m/s: no 0.3 m²K/W, 8 W/m²K, K2 or 5 km."],
+    [miles, "At −22 °F, ±3.6 °F and 22 mph: no 0.3 m²K/W, 8 W/m²K, K2 or 5 km."],
+    [mixed, "At −22 °F, ±3.6 °F and 36 km/h: no 0.3 m²K/W, 8 W/m²K, K2 or 5 km."],
+  ])("%#", (u, shown) => expect(proseIn(u, told)).toBe(shown));
+  test("with either minus, and no temperature where there is none", () => {
+    expect(proseIn(miles, "below -40 °C")).toBe("below −40 °F");
+    expect(proseIn(miles, "Warmth is taken as it stands.")).toBe("Warmth is taken as it stands.");
+  });
 });

@@ -78,6 +78,17 @@ export function write(shown: number, places = 0): string {
   return (shown < 0 && Number(text) !== 0 ? "−" : "") + trimmed;
 }
 
+const inProse = /([−-]?\d+(?:\.\d+)?) (°C|K|m\/s)(?![\w²/])/g;
+
+/** A sentence of the core, which says temperatures in °C, differences in K and wind in m/s, in the user's units. */
+export const proseIn = (u: Units, text: string) =>
+  text.replace(inProse, (_, number: string, name: string) => {
+    const places = (number.split(".")[1] ?? "").length;
+    const si = Number(number.replace("−", "-"));
+    const unit = name === "°C" ? units.temperature(u) : name === "K" ? units.difference(u) : units.wind(u);
+    return `${write(toShown(si, unit), places)}${unit.name === "°" ? "" : " "}${unit.name}`;
+  });
+
 /** Ways of writing quantities in the user's units. */
 export function useWrite() {
   const u = useSettings();
@@ -110,6 +121,7 @@ export function useWrite() {
     weight: (g: number, places = Math.abs(g) < 9950 ? 1 : 0) =>
       `${write(toShown(g, weight), places)} ${weight.name}`,
     water: (l: number, places = 1) => `${write(toShown(l, water), places)} ${water.name}`,
+    prose: (text: string) => proseIn(u, text),
     wind: (ms: number, places = 0) => `${write(toShown(ms, wind), places)} ${wind.name}`,
     elevation: (m: number) => `${write(toShown(m, elevation), 0)} ${elevation.name}`,
     u,
