@@ -139,7 +139,7 @@ public class TrustTests
             1e-9
         );
         var liner = ItemReader.Read(Pad(1) with { Kind = ItemKind.Liner, Claims = [new(ClaimKind.AddsDegrees, 8)] });
-        Assert.Contains(liner.Reasons, r => r.Contains("says it adds 8 °C", StringComparison.Ordinal));
+        Assert.Contains(liner.Reasons, r => r.Contains("says it adds 8 K", StringComparison.Ordinal));
         Assert.Equal(0.8, Loft.ByRuler(4, 5), 1e-9);
         Assert.Equal(0.6, Loft.ByUse(2000, 10), 1e-9);
     }
