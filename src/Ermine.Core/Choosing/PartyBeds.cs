@@ -32,7 +32,9 @@ internal sealed class PartyBeds
 
     /// <summary>Ways of giving out.</summary>
     /// <param name="Most">How many of each lot each may take.</param>
-    private sealed record Way(int[][] Most);
+    /// <param name="Bound">None of them comes to less, g.</param>
+    /// <param name="Exact">Near is not near enough.</param>
+    private sealed record Way(int[][] Most, double Bound, bool Exact = false);
 
     /// <summary>Begins.</summary>
     /// <param name="people">Everyone.</param>
@@ -87,22 +89,16 @@ internal sealed class PartyBeds
     /// <param name="side">The weight, g; null to go on.</param>
     public PartyBeds Seek(double? side = null)
     {
-        ByTurns((p, left) => people[p].Good(level, left, onwards, WithoutG));
-        Push([new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())])], 0);
+        Push([new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())], 0)], first: true);
         while (!Proven && !(Grams <= side || Bound > side) && onwards() && ways.TryDequeue(out var way, out var bound))
         {
+            Looked++;
             Bound = Math.Max(Bound, Math.Min(bound, Grams));
             Lightest[] each = [.. people.Select((_, p) => known[(p, Key(way.Most[p]))])];
-            if (Looked++ == 0)
-            {
-                Alone = [.. each.Select(e => e.Bed)];
-                if (!Proven)
-                    ByTurns((p, left) => Known(p, left).Bed);
-            }
             if (Fought(each) is { } fight)
-                Push([.. Apart(way, each, fight)], bound);
+                Push([.. Apart(way.Most, each, fight).Select(most => new Way(most, bound))]);
             else if (Array.Exists(each, e => !e.Exact))
-                Push([way], bound, exact: true);
+                Push([way with { Bound = bound, Exact = true }]);
             else
                 Bound = Grams;
         }
@@ -112,15 +108,54 @@ internal sealed class PartyBeds
     }
 
     /// <summary>One after the other takes of what is left.</summary>
-    private void ByTurns(Func<int, int[], PartyColumn?> taken)
+    private IEnumerable<PartyColumn?> ByTurns(Func<int, int[], PartyColumn?> taken)
     {
         var left = lots.Select(l => l.Items.Count).ToArray();
         for (var p = 0; p < people.Count; p++)
         {
-            foreach (var (lot, count) in taken(p, left)?.Takes ?? new Dictionary<int, int>())
+            var bed = taken(p, left);
+            foreach (var (lot, count) in bed?.Takes ?? new Dictionary<int, int>())
                 left[lot] -= count;
+            yield return bed;
         }
-        Improve();
+    }
+
+    /// <summary>
+    /// Something good for everyone at once, one after the other; who has been given something comes out, to be asked for the lightest of all
+    /// while the others are still given theirs.
+    /// </summary>
+    private IEnumerable<int> GiveGood()
+    {
+        var given = new BlockingCollection<int>();
+        // On a thread of its own, for those who ask wait for it.
+        var giving = Task.Factory.StartNew(
+            Give,
+            CancellationToken.None,
+            TaskCreationOptions.LongRunning,
+            TaskScheduler.Default
+        );
+        foreach (var person in given.GetConsumingEnumerable())
+            yield return person;
+        giving.GetAwaiter().GetResult();
+
+        void Give()
+        {
+            try
+            {
+                var beds = new PartyColumn?[people.Count];
+                foreach (var (p, bed) in ByTurns((p, left) => people[p].Good(level, left, onwards, WithoutG)).Index())
+                {
+                    beds[p] = bed;
+                    if (p == people.Count - 1)
+                        Take(beds.Sum(b => b?.Grams ?? WithoutG), beds);
+                    given.Add(p);
+                }
+            }
+            finally
+            {
+                given.CompleteAdding();
+            }
+        }
     }
 
     /// <summary>The heaviest lot of which more is taken than there is.</summary>
@@ -139,47 +174,58 @@ internal sealed class PartyBeds
     }
 
     /// <summary>One of those who take of a lot takes less of it.</summary>
-    private static IEnumerable<Way> Apart(Way way, Lightest[] each, int lot)
+    private static IEnumerable<int[][]> Apart(int[][] way, Lightest[] each, int lot)
     {
         for (var one = 0; one < each.Length; one++)
         {
             if (each[one].Bed?.Takes.GetValueOrDefault(lot) is not (> 0 and var count))
                 continue;
-            var most = (int[][])[.. way.Most];
+            var most = (int[][])[.. way];
             most[one] = [.. most[one]];
             most[one][lot] = count - 1;
-            yield return new(most);
+            yield return most;
         }
     }
 
     private static string Key(int[] most) => string.Join(' ', most);
 
     /// <summary>Asks everyone whose lightest is not known yet, and keeps ways for what they come to.</summary>
-    private void Push(IReadOnlyList<Way> next, double bound, bool exact = false)
+    private void Push(IReadOnlyList<Way> next, bool first = false)
     {
-        var asked = next.SelectMany(way => way.Most.Select((most, p) => (Person: p, Key: Key(most), Most: most)))
+        var asked = next.SelectMany(way =>
+                way.Most.Select((most, p) => (Person: p, Key: Key(most), Most: most, way.Exact))
+            )
+            .OrderByDescending(a => a.Exact)
             .DistinctBy(a => (a.Person, a.Key))
-            .Where(a => !known.TryGetValue((a.Person, a.Key), out var k) || exact && !k.Exact)
-            .GroupBy(a => a.Person)
-            .ToList();
-        var near = exact || Looked == 0 ? 0 : Near;
+            .Where(a => !known.TryGetValue((a.Person, a.Key), out var k) || a.Exact && !k.Exact)
+            .ToLookup(a => a.Person);
         // Each is asked one thing after the other.
         var found = Partitioner
-            .Create(asked, EnumerablePartitionerOptions.NoBuffering)
+            .Create(first ? GiveGood() : asked.Select(of => of.Key), EnumerablePartitionerOptions.NoBuffering)
             .AsParallel()
             .WithCancellation(stop)
-            .SelectMany(of => of.Select(a => (a.Person, a.Key, Lightest: Ask(a.Person, a.Most, near))).ToList())
+            .SelectMany(p =>
+                asked[p].Select(a => (a.Person, a.Key, Lightest: Ask(p, a.Most, first || a.Exact ? 0 : Near))).ToList()
+            )
             .ToList();
         foreach (var (person, key, lightest) in found)
             known[(person, key)] = lightest;
         Improve();
         foreach (var way in next)
-        {
-            var least = way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least);
-            ways.Enqueue(way, Math.Max(bound, least));
-            if (Looked == 0)
-                Bound = Math.Min(least, Grams);
-        }
+            ways.Enqueue(way, Math.Max(way.Bound, way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least)));
+        if (first)
+            Begin();
+    }
+
+    /// <summary>What everyone would have if nobody else needed anything, and then one after the other of what is left.</summary>
+    private void Begin()
+    {
+        Lightest[] each = [.. people.Select((_, p) => known[(p, Key([.. lots.Select(l => l.Items.Count)]))])];
+        (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
+        if (Proven)
+            return;
+        _ = ByTurns((p, left) => Known(p, left).Bed).Count();
+        Improve();
     }
 
     /// <summary>The lightest of one person, asked for where it is not known yet.</summary>
@@ -206,6 +252,11 @@ internal sealed class PartyBeds
             stop
         );
         stop.ThrowIfCancellationRequested();
+        Take(grams, beds);
+    }
+
+    private void Take(double grams, PartyColumn?[] beds)
+    {
         if (grams >= Grams - Totals.Grain)
             return;
         (Grams, Beds) = (grams, beds);

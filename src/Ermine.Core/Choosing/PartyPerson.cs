@@ -29,7 +29,8 @@ internal sealed class PartyPerson
     public PartyPerson(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, IReadOnlyList<PartyLot> lots)
     {
         (Run, Things, Trials) = (run, things, new(run, things, nights, byChance: false));
-        Telling = new(run, things, Trials);
+        // What is told is told while others are asked for.
+        Telling = new(run, things, Trials.Beside());
         lotOf =
         [
             .. things.All.Select(t =>
