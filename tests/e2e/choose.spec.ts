@@ -100,7 +100,9 @@ test("what to buy is ranked over trips and log or lows that are typed, by price 
   await page.getByLabel("Bed at most, g").fill("2500");
   await expect(headline(page)).toHaveText(/ raises? /, { timeout: 60_000 });
   const list = page.getByRole("region", { name: "What to buy" });
-  for (const price of await list.getByLabel(/^Price of /).all()) await price.fill("300");
+  const prices = list.getByLabel(/^Price of /);
+  await expect(prices.first()).toBeVisible({ timeout: 60_000 });
+  for (const price of await prices.all()) await price.fill("300");
   await list.getByRole("button", { name: "coin", exact: true }).click();
   await expect(list.getByText(/nights a hundred coins/).first()).toBeVisible();
   await expect(

@@ -158,8 +158,9 @@ public sealed class ForecastCache : IDisposable
 /// </summary>
 public sealed class AnswerCache(IOptions<JsonOptions> json) : IDisposable
 {
-    /// <summary>Answers kept at most.</summary>
-    private const int Most = 64;
+    /// <summary>Lines of nights kept at most, one whole night with each answer counted for fifty of them (assumption).</summary>
+    private const int Most = 3_000,
+        WholeNight = 50;
 
     private readonly MemoryCache kept = new(new MemoryCacheOptions { SizeLimit = Most });
 
@@ -186,7 +187,8 @@ public sealed class AnswerCache(IOptions<JsonOptions> json) : IDisposable
         )
             return (T)before.Answer!;
         var answer = await reckoned();
-        kept.Set(key, new Kept(learned, forecast, answer), new MemoryCacheEntryOptions { Size = 1 });
+        var size = request.Trip.Nights.Count * request.Trip.Members.Count + WholeNight;
+        kept.Set(key, new Kept(learned, forecast, answer), new MemoryCacheEntryOptions { Size = size });
         return answer;
     }
 
