@@ -100,6 +100,37 @@ public class VapourColumnTests
         Assert.Equal(Night(-30, Wear, Down, Shell).Water.Sum(), Night(-30, Wear, half, half, Shell).Water.Sum(), 1e-9);
     }
 
+    private static ColumnFlow Passed(VapourColumn column, double[] water, double air, double hours, double skin) =>
+        column.Pass(water, Climate(air), hours, skin);
+
+    [Theory]
+    [InlineData(27)]
+    [InlineData(200)]
+    [InlineData(VapourColumn.SkinResistance)]
+    public void What_passes_now_is_what_passes_in_the_next_moment_and_asking_changes_nothing(double skin)
+    {
+        VapourLayer[] layers = [Wear, Down, Shell];
+        using var asked = new VapourColumn(layers) { CountsDrawn = true };
+        using var alone = new VapourColumn(layers) { CountsDrawn = true };
+        var (water, same) = (new double[asked.Nodes], new double[asked.Nodes]);
+        var drawn = 0.0;
+        // It freezes, freezes on, and dries.
+        foreach (var air in new[] { -30.0, -30, -5, 10 })
+        {
+            using var moment = new VapourColumn(layers) { CountsDrawn = true };
+            var next = Passed(moment, [.. water], air, 1e-6, skin);
+            var now = asked.Now(water, Climate(air), skin);
+            Assert.Equal(next.Source / 1e-6, now.Source, 1e-6);
+            Assert.Equal(next.Escaped / 1e-6, now.Escaped, 1e-6);
+            Assert.Equal(next.Drawn / 1e-6, now.Drawn, 1e-6);
+            drawn = Math.Max(drawn, now.Drawn);
+            Assert.NotEqual(now.Source, asked.Now(water, Climate(air), skin + 100).Source);
+            Assert.Equal(Passed(alone, same, air, 2, skin), Passed(asked, water, air, 2, skin));
+            Assert.Equal(same, water);
+        }
+        Assert.True(drawn > 1);
+    }
+
     [Fact]
     public void A_mild_stretch_dries_what_a_cold_one_froze_and_never_makes_water()
     {
