@@ -224,6 +224,7 @@ internal sealed class PartyBeds
         (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
         if (Proven)
             return;
+        // For the beds that are found on the way.
         _ = ByTurns((p, left) => Known(p, left).Bed).Count();
         Improve();
     }

@@ -154,7 +154,7 @@ public sealed class ForecastCache : IDisposable
 
 /// <summary>
 /// Answers given lately. What hangs on the same question, the same things and people, the same log and the same forecast is the same: whoever
-/// opens the page again, or goes back to where he was, has it at once.
+/// opens the page again, or goes back to an earlier plan, has it at once.
 /// </summary>
 public sealed class AnswerCache(IOptions<JsonOptions> json) : IDisposable
 {

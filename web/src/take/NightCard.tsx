@@ -40,7 +40,7 @@ export function NightCard(props: {
           <span className="block font-display font-bold text-[9pt]">{verdict ? verdicts[verdict] : ""}</span>
         </>
       }
-      foot={`Made ${props.made}. A plan, not a promise: people differ by four degrees and more. Local rules, guides and rescue come first.`}
+      foot={`Made ${props.made}. A plan, not a promise: people differ by ${w.prose("4 K")} and more. Local rules, guides and rescue come first.`}
     >
       {weather ? (
         <p className="mt-[1mm] text-[8.5pt]">

@@ -98,7 +98,7 @@ export function PartySheet(props: { trip: Trip; nights: Schema["NightOfParty"][]
             shelter, call. A stove in a shelter is aired: it makes carbon monoxide.
           </p>
           <p className="mt-[2mm]">
-            A plan, not a promise: people differ by four degrees and more. Local rules, guides, rescue and
+            A plan, not a promise: people differ by {w.prose("4 K")} and more. Local rules, guides, rescue and
             medical advice come first. Children and those over sixty are given more room than the lines say.
           </p>
         </div>

@@ -1,4 +1,5 @@
 import type { Night, Schema, Trip } from "../api/client";
+import { Prose } from "../parts/Prose";
 import { Figure } from "./Figure";
 import { letters, questions, useLessonWords } from "./words";
 
@@ -61,8 +62,8 @@ export function LessonView(props: {
       </ol>
       <p className="mt-4 border-line border-t pt-2 text-[13px] text-soft print:text-[8pt]">
         Told of one night and one person's things: others come to other numbers and to the same order. People
-        differ by four degrees and more. A plan, not a promise: local rules, guides and medical advice come
-        first.
+        differ by <Prose of="4 K" /> and more. A plan, not a promise: local rules, guides and medical advice
+        come first.
       </p>
     </article>
   );
