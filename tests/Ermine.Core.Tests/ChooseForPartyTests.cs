@@ -108,6 +108,71 @@ public class ChooseForPartyTests
         Assert.True(found > 60 && fought > 20, $"{found} {fought}");
     }
 
+    /// <summary>Grams of the lightest way to give to everyone from one on of what is left; infinite where there is none.</summary>
+    private static double LightestOf(
+        IReadOnlyList<(double SpareK, double Grams)[]> each,
+        double spare,
+        int one = 0,
+        int taken = 0
+    ) =>
+        one == each.Count
+            ? 0
+            : Enumerable
+                .Range(0, each[one].Length)
+                .Where(bed => (bed & taken) == 0 && each[one][bed].SpareK >= spare)
+                .Select(bed => each[one][bed].Grams + LightestOf(each, spare, one + 1, taken | bed))
+                .DefaultIfEmpty(double.PositiveInfinity)
+                .Min();
+
+    [Fact]
+    public void For_three_who_want_the_same_it_is_the_lightest_of_every_way_of_giving_out()
+    {
+        var wrong = new ConcurrentBag<string>();
+        var (found, fought) = (0, 0);
+        Parallel.For(
+            0,
+            16,
+            seed =>
+            {
+                // Of everything that all would like to have there is one.
+                var random = new Random(seed);
+                int Grams(int from, int to) => 5 * random.Next(from / 5, to / 5);
+                List<KitItem> items =
+                [
+                    Pad(1.5) with
+                    {
+                        MassG = Grams(150, 300),
+                    },
+                    Pad(3) with
+                    {
+                        MassG = Grams(300, 600),
+                    },
+                    Quilt(0.8, Grams(500, 700)),
+                    Quilt(1.2, Grams(700, 1000)),
+                    Bag(1.6, Grams(1100, 1500)),
+                    Garment(0.4, new(0, 1, 1, 0), Grams(300, 500)),
+                    Garment(0.25, new(0, 1, 0, 0), Grams(150, 300)),
+                ];
+                var runs = Runs(items, Trip(SleepSystem.Empty, Night(-8 - seed % 5)), 3);
+                List<(double SpareK, double Grams)[]> each = [.. runs.Select(r => EveryBed(r, items))];
+                foreach (var spare in (double[])[-36, -31])
+                {
+                    var best = LightestOf(each, spare);
+                    var chosen = ChooseForParty.Best(runs, PartyAsked.Plain with { SpareK = spare });
+                    var adds = chosen.People.All(p => p.Bed is not null) ? chosen.AddsG : double.PositiveInfinity;
+                    if (double.IsFinite(best))
+                        Interlocked.Increment(ref found);
+                    if (double.IsFinite(best) && chosen.Contested.Count > 0)
+                        Interlocked.Increment(ref fought);
+                    if (!chosen.Proof.Proven || !best.Equals(adds) && !(Math.Abs(best - adds) <= 0.1))
+                        wrong.Add($"seed {seed} spare {spare}: {adds} for {best}, proven {chosen.Proof.Proven}");
+                }
+            }
+        );
+        Assert.True(wrong.IsEmpty, $"{wrong.Count}\n" + string.Join("\n", wrong.Order().Take(40)));
+        Assert.True(found > 12 && fought > 12, $"{found} {fought}");
+    }
+
     [Fact]
     public void What_is_carried_for_all_is_the_lightest_that_makes_any_one_of_two_so_much_warmer()
     {

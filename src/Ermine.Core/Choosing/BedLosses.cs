@@ -26,10 +26,11 @@ internal sealed partial class BedLosses
         worth;
     private readonly AirOf hardest;
     private readonly Giving[] giving;
+    private readonly Givings rest;
     private readonly (int Number, double Gives)[] byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
-    private readonly Dictionary<BigInteger, Roof> roofs = [];
-    private readonly Dictionary<(BigInteger Taken, int Open), LossPlanes> opened = [];
+    private readonly ConcurrentDictionary<BigInteger, Roof> roofs = [];
+    private readonly ConcurrentDictionary<(BigInteger Taken, int Open), LossPlanes> opened = [];
     private readonly ConcurrentDictionary<BigInteger, Canopy> canopies = [];
     private readonly ConcurrentDictionary<BigInteger, CanopyLaid> laidOut;
 
@@ -48,6 +49,7 @@ internal sealed partial class BedLosses
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
+        rest = like?.giving == giving ? like.rest : new(giving, things.Rest);
         laidOut =
             like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
         worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
@@ -92,29 +94,31 @@ internal sealed partial class BedLosses
 
     /// <summary>What is known of beds in some bags, quilts, covers and barriers; remembered.</summary>
     /// <param name="taken">They.</param>
-    public Roof Under(int[] taken)
-    {
-        var key = BedTrials.KeyOf(taken);
-        if (!roofs.TryGetValue(key, out var roof))
-            roofs[key] = roof = new(taken);
-        return roof;
-    }
+    public Roof Under(int[] taken) => roofs.GetOrAdd(BedTrials.KeyOf(taken), _ => new(taken));
 
     /// <summary>Ways to lie under a roof, with what frost is taken to cost there where it is trusted.</summary>
     /// <param name="roof">The roof.</param>
     /// <param name="left">What pads and clothes may add to the load at most, g.</param>
     /// <param name="trustsFrost">What frost was seen to cost counts.</param>
     public IReadOnlyList<LossPlanes> Ways(Roof roof, double left, bool trustsFrost) =>
-        roof.Ways(left, trustsFrost, (most, frostK, fine) => Decided(roof.Taken, most, frostK, fine));
+        roof.Ways(
+            Coarse * Math.Ceiling(left / Coarse),
+            trustsFrost,
+            (most, frostK, fine) => Decided(roof.Taken, most, frostK, fine)
+        );
+
+    /// <summary>What is left is rounded up to so much, so that what asks for a little more finds what is known, g.</summary>
+    private const double Coarse = 500;
 
     /// <summary>Planes while some of bags, quilts and covers are open; remembered.</summary>
     /// <param name="taken">What is decided: barriers, and of the tops those that are taken.</param>
     /// <param name="open">Tops that may still come.</param>
-    public LossPlanes Open(int[] taken, ReadOnlySpan<int> open)
-    {
-        var key = (BedTrials.KeyOf(taken), open.Length);
-        return opened.TryGetValue(key, out var planes) ? planes : opened[key] = OpenTo(taken, [.. open]);
-    }
+    public LossPlanes Open(int[] taken, ReadOnlySpan<int> open) =>
+        opened.GetOrAdd(
+            (BedTrials.KeyOf(taken), open.Length),
+            static (_, of) => of.This.OpenTo(of.taken, of.Open),
+            (This: this, taken, Open: open.ToArray())
+        );
 
     private LossPlanes OpenTo(int[] taken, int[] open)
     {
@@ -125,9 +129,8 @@ internal sealed partial class BedLosses
         var beds = Bare(taken, hardest, wind: 0);
         var loss = new LeastLoss(
             beds[0],
-            giving,
             // Parts are cut at the edges of barriers too, whichever are worn.
-            [.. things.Rest, .. things.Barriers, .. open],
+            new(giving, [.. things.Rest, .. things.Barriers, .. open]),
             hardest.Frame,
             Evaporation(Worn(taken, films, hardest), [], hardest),
             leakage: 0,
@@ -217,8 +220,7 @@ internal sealed partial class BedLosses
             [
                 .. laid.Beds.Select(bed => new LeastLoss(
                     bed,
-                    giving,
-                    things.Rest,
+                    rest,
                     air.Frame,
                     [],
                     bed.Leakage,
@@ -256,16 +258,7 @@ internal sealed partial class BedLosses
                 open[n] = !things.IsPinned(n);
             int[] with = [.. barriers, .. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
             return withoutTops[key] = Bare(with, hardest, wind: 0)
-                .Select(bed => new LeastLoss(
-                    bed,
-                    giving,
-                    things.Rest,
-                    hardest.Frame,
-                    [(0, 0)],
-                    bed.Leakage,
-                    open: false,
-                    mostWorn: 0
-                ))
+                .Select(bed => new LeastLoss(bed, rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, mostWorn: 0))
                 .Select(loss =>
                     Planes(
                         loss,

@@ -38,14 +38,12 @@ internal sealed class BedTrials
         everyNight = nights.Count == run.Count;
         scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
         List<int> known = [.. nights.Where(n => run.LowOf(n) is not null)];
-        var everything = known.Count > 0 ? Replay(things.Bed(Enumerable.Range(0, things.All.Count))) : run;
-        InNoBed = [.. known.Where(n => FailsInAny(everything, n))];
-        Nights = [.. known.Except(InNoBed)];
-        if (Nights.Count == 0)
-            return;
         int[] all = [.. Enumerable.Range(0, things.All.Count)];
-        last = (KeyOf(all), everything);
-        Level(all, double.NegativeInfinity);
+        List<int> doubtful = [.. known.Where(n => SpareOf(Slept(things.Plenty), n) <= -PastAll)];
+        InNoBed = [.. doubtful.Where(n => FailsInAny(Slept(all), n))];
+        Nights = [.. known.Except(InNoBed)];
+        if (Nights.Count > 0)
+            Level(doubtful.Count > 0 ? all : things.Plenty, double.NegativeInfinity);
     }
 
     private BedTrials(BedTrials like)
@@ -111,13 +109,13 @@ internal sealed class BedTrials
         return level;
     }
 
-    private (BigInteger Chosen, TripRun Slept) last;
+    private (BigInteger Chosen, TripRun? Slept) last;
 
     /// <summary>The trip replayed in a choice.</summary>
     public TripRun Slept(IReadOnlyList<int> chosen)
     {
         var key = KeyOf(chosen);
-        if (last.Chosen != key)
+        if (last.Slept is null || last.Chosen != key)
         {
             Replayed++;
             last = (key, Replay(things.Bed(chosen)));

@@ -80,7 +80,17 @@ internal sealed class ChoiceThings
         Pinned = [.. Enumerable.Range(0, all.Count).Where(IsPinned)];
         PinnedRest = [.. Rest.Where(IsPinned)];
         PinnedClothes = [.. Clothes.Where(IsPinned)];
+        int[] spare =
+        [
+            .. Tops.Where(n => all[n].Item.IsTopLayer && !IsPinned(n))
+                .OrderByDescending(n => closet.ReadingOf(all[n].Item.Id).Insulation?.SI ?? 0)
+                .Skip(Warmest),
+        ];
+        Plenty = [.. Enumerable.Range(0, all.Count).Except(spare)];
     }
+
+    /// <summary>So many bags and quilts are plenty.</summary>
+    private const int Warmest = 4;
 
     /// <summary>Everything that may be chosen.</summary>
     public IReadOnlyList<ChoiceThing> All { get; }
@@ -111,6 +121,12 @@ internal sealed class ChoiceThings
 
     /// <summary>Of <see cref="Clothes"/> what is pinned.</summary>
     public int[] PinnedClothes { get; }
+
+    /// <summary>
+    /// Everything, but of the bags and quilts only the warmest: what these do everything does, for adding is never colder, and a bed of dozens of
+    /// bags takes long to lay out.
+    /// </summary>
+    public int[] Plenty { get; }
 
     /// <summary>Whether a thing is part of every answer.</summary>
     public bool IsPinned(int n) => All[n].Pinned;

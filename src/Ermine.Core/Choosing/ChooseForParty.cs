@@ -262,7 +262,7 @@ public sealed class ChooseForParty
                 people.SelectMany(p => p.Things.All).Select(t => t.Item.Id).Distinct().Count(),
                 people.Sum(p => p.Looked.Nodes),
                 people.Sum(p => p.Looked.Laid),
-                people.Sum(p => (long)p.Trials.Replayed),
+                people.Sum(p => p.Looked.Replayed),
                 clock.Elapsed.TotalSeconds
             ),
             unknown

@@ -25,29 +25,6 @@ internal enum LossKind
     Feet,
 }
 
-/// <summary>How a thing lies on the body.</summary>
-internal enum Lays
-{
-    /// <summary>Under it.</summary>
-    Under,
-
-    /// <summary>Worn: it lies under the body too, and creases in a bag.</summary>
-    Worn,
-
-    /// <summary>Over it.</summary>
-    Over,
-
-    /// <summary>It gives nothing by itself.</summary>
-    Nowhere,
-}
-
-/// <summary>What a thing gives at its best and where.</summary>
-/// <param name="Lays">How it lies.</param>
-/// <param name="Gives">Resistance over or under each region where it lies, m²K/W.</param>
-/// <param name="From">Where it begins in each region, from its head end, 0–1.</param>
-/// <param name="To">Where it ends.</param>
-internal sealed record Giving(Lays Lays, ByRegion<double> Gives, ByRegion<double> From, ByRegion<double> To);
-
 /// <summary>
 /// The least heat that a bed can lose dry once more is put on, under and over it. Each thing counts as in the bed laid out, but what has no
 /// room is not squeezed and what is still to come is not crushed: it never says more than the bed laid out would lose. It is convex in
@@ -55,9 +32,7 @@ internal sealed record Giving(Lays Lays, ByRegion<double> Gives, ByRegion<double
 /// </summary>
 internal sealed class LeastLoss
 {
-    private const double Edge = 1e-9;
-
-    private readonly Giving[] things;
+    private readonly Givings things;
     private readonly LossFrame frame;
 
     private readonly double[] weight,
@@ -69,7 +44,7 @@ internal sealed class LeastLoss
         firstUnder = new int[Regions.Count + 1];
 
     /// <summary>Of each thing the parts that it covers, in each region.</summary>
-    private readonly (int From, int To)[,] parts;
+    private readonly (int From, int To)[] parts;
 
     private readonly double pressedBare,
         keepsUnder,
@@ -84,8 +59,7 @@ internal sealed class LeastLoss
 
     /// <summary>Takes a bed and what may be put to it.</summary>
     /// <param name="bed">The bed.</param>
-    /// <param name="things">What may be put to it, by number.</param>
-    /// <param name="used">Those that count.</param>
+    /// <param name="things">What may be put to it.</param>
     /// <param name="frame">The climate.</param>
     /// <param name="evaporation">Tangents of the heat that skin vapour carries off, over what lies on the covered body besides the bed.</param>
     /// <param name="leakage">Least that leaks, W/m²K.</param>
@@ -93,8 +67,7 @@ internal sealed class LeastLoss
     /// <param name="mostWorn">Most that may be worn anywhere, m²K/W.</param>
     public LeastLoss(
         BareBed bed,
-        Giving[] things,
-        IReadOnlyList<int> used,
+        Givings things,
         LossFrame frame,
         IReadOnlyList<(double Constant, double Slope)> evaporation,
         double leakage,
@@ -102,54 +75,50 @@ internal sealed class LeastLoss
         double mostWorn
     )
     {
-        (this.things, this.frame, Used, this.evaporation) = (things, frame, used, evaporation);
+        (this.things, this.frame, this.evaporation) = (things, frame, evaporation);
         var (toAir, toGround) = (frame.SkinC - frame.Felt.AirC, frame.SkinC - frame.Felt.GroundC);
         var exposed = bed.CurledUp && !open ? Conductances.Curled : 1;
         hung = bed.Hung;
         var lying = hung ? Regions.HangingShare : Regions.LyingShare;
-        var clothes = used.Any(n => things[n].Lays == Lays.Worn);
+        var clothes = things.Used.Any(n => things.Lays[n] == Lays.Worn);
         List<double> weights = [],
             bares = [],
             keep = [],
             cover = [],
             unders = [],
             belows = [];
-        parts = new (int, int)[things.Length, Regions.Count];
+        parts = new (int, int)[things.Count * Regions.Count];
         foreach (var region in Regions.All)
         {
             var r = (int)region;
             (firstOver[r], firstUnder[r]) = (weights.Count, unders.Count);
             var share = exposed * Regions.BodyShare[region];
-            Cut(
-                region,
-                bed.Over[region].Select(w => w.To),
-                n => things[n].Lays != Lays.Under,
-                (from, to) =>
-                {
-                    var way = bed.Over[region].First(w => w.To >= to - Edge);
-                    weights.Add(share * (1 - lying[region]) * (to - from) * toAir);
-                    bares.Add(way.Resistance + (clothes && region != Region.Head ? StillAir.UnderClothes : 0));
-                    cover.Add(
-                        region == Region.Head
-                            ? 0
-                            : Regions.BodyShare[region] * (to - from) / (1 - Regions.BodyShare.Head)
-                    );
-                    keep.Add(open || way.CreasesUpTo < mostWorn ? 1 : 1 - way.Creases);
-                    return weights.Count;
-                }
-            );
-            Cut(
-                region,
-                bed.Under[region].Select(w => w.To),
-                n => things[n].Lays == Lays.Under,
-                (from, to) =>
-                {
-                    var way = bed.Under[region].First(w => w.To >= to - Edge);
-                    unders.Add(share * lying[region] * (to - from) * toGround);
-                    belows.Add(way.Below);
-                    return unders.Count;
-                }
-            );
+            var begins = 0.0;
+            var ends = things.Ends(region, under: false, bed.Over[region].Select(w => w.To));
+            foreach (var end in ends)
+            {
+                var way = bed.Over[region].First(w => w.To >= end - Givings.Edge);
+                weights.Add(share * (1 - lying[region]) * (end - begins) * toAir);
+                bares.Add(way.Resistance + (clothes && region != Region.Head ? StillAir.UnderClothes : 0));
+                cover.Add(
+                    region == Region.Head
+                        ? 0
+                        : Regions.BodyShare[region] * (end - begins) / (1 - Regions.BodyShare.Head)
+                );
+                keep.Add(open || way.CreasesUpTo < mostWorn ? 1 : 1 - way.Creases);
+                begins = end;
+            }
+            things.Cover(region, under: false, ends, firstOver[r], parts);
+            begins = 0;
+            ends = things.Ends(region, under: true, bed.Under[region].Select(w => w.To));
+            foreach (var end in ends)
+            {
+                var way = bed.Under[region].First(w => w.To >= end - Givings.Edge);
+                unders.Add(share * lying[region] * (end - begins) * toGround);
+                belows.Add(way.Below);
+                begins = end;
+            }
+            things.Cover(region, under: true, ends, firstUnder[r], parts);
         }
         (firstOver[^1], firstUnder[^1]) = (weights.Count, unders.Count);
         (weight, bare, keeps, covered) = ([.. weights], [.. bares], [.. keep], [.. cover]);
@@ -162,35 +131,6 @@ internal sealed class LeastLoss
         constant = leakage * toAir + Metabolism.Respiratory(frame.Heat, frame.Felt);
         mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;
         feetUpPerLoss = exposed * Regions.BodyShare.Feet * (1 - lying.Feet) * toAir;
-
-        void Cut(Region region, IEnumerable<double> ends, Func<int, bool> counts, Func<double, double, int> add)
-        {
-            var edges = new SortedSet<double>(ends);
-            foreach (var n in used)
-            {
-                if (!counts(n))
-                    continue;
-                if (things[n].From[region] is > Edge and < 1 - Edge and var from)
-                    edges.Add(from);
-                if (things[n].To[region] is > Edge and < 1 - Edge and var to)
-                    edges.Add(to);
-            }
-            var begins = 0.0;
-            foreach (var ending in edges)
-            {
-                if (ending - begins < Edge)
-                    continue;
-                var end = add(begins, ending);
-                foreach (var n in used)
-                {
-                    if (!counts(n) || things[n].From[region] > begins + Edge || things[n].To[region] < ending - Edge)
-                        continue;
-                    ref var part = ref parts[n, (int)region];
-                    part = (part.To == 0 ? end - 1 : part.From, end);
-                }
-                begins = ending;
-            }
-        }
     }
 
     /// <summary>The same where skin vapour carries off another heat.</summary>
@@ -201,9 +141,6 @@ internal sealed class LeastLoss
         other.evaporation = evaporation;
         return other;
     }
-
-    /// <summary>Things that count.</summary>
-    public IReadOnlyList<int> Used { get; }
 
     /// <summary>What is put to the bed: what things give at each part.</summary>
     public sealed class State(int over, int under)
@@ -218,21 +155,21 @@ internal sealed class LeastLoss
     /// <summary>Puts a thing to the bed, or so much of it.</summary>
     public void Put(State state, int thing, double share)
     {
-        var t = things[thing];
+        var lays = things.Lays[thing];
         for (var r = 0; r < Regions.Count; r++)
         {
-            var (from, to) = parts[thing, r];
-            var gives = share * t.Gives[(Region)r];
-            if (t.Lays == Lays.Under)
+            var (from, to) = parts[thing * Regions.Count + r];
+            var gives = share * things.Gives(thing, r);
+            if (lays == Lays.Under)
             {
                 for (var n = from; n < to; n++)
                     state.Under[n] += gives;
                 continue;
             }
             for (var n = from; n < to; n++)
-                state.Over[n] += gives * (t.Lays == Lays.Worn ? keeps[n] : 1);
-            if (t.Lays == Lays.Worn)
-                state.Pressed[r] += gives * (t.To[(Region)r] - t.From[(Region)r]) * (r == 0 ? 1 : keepsUnder);
+                state.Over[n] += gives * (lays == Lays.Worn ? keeps[n] : 1);
+            if (lays == Lays.Worn)
+                state.Pressed[r] += gives * things.Covers(thing, r) * (r == 0 ? 1 : keepsUnder);
         }
     }
 
@@ -306,7 +243,7 @@ internal sealed class LeastLoss
     /// <param name="cost">What each thing costs.</param>
     public LossPlane Touching(State state, LossKind kind, double[] cost)
     {
-        var saves = new double[things.Length];
+        var saves = new double[things.Count];
         Slopes(state, kind, saves);
         var (fed, free, feet) = Short(state);
         var needed =
@@ -316,7 +253,7 @@ internal sealed class LeastLoss
                 LossKind.Free => free,
                 _ => feet,
             } + Along(state, kind);
-        return new LossPlane(needed, saves, [.. Used.Where(i => saves[i] > 1e-9)]).At(cost);
+        return new LossPlane(needed, saves, [.. things.Used.Where(i => saves[i] > 1e-9)]).At(cost);
     }
 
     /// <summary>What a state saves by its own slopes.</summary>
@@ -355,62 +292,56 @@ internal sealed class LeastLoss
     /// <summary>What a little more of each thing would save where a state lies.</summary>
     public void Slopes(State state, LossKind kind, double[] saves)
     {
-        Span<double> over = stackalloc double[weight.Length];
-        Span<double> under = stackalloc double[underWeight.Length];
+        // Sums from the first part on: what a thing saves over the parts that it covers is the difference of two.
+        Span<double> over = stackalloc double[weight.Length + 1];
+        Span<double> worn = stackalloc double[weight.Length + 1];
+        Span<double> under = stackalloc double[underWeight.Length + 1];
         Span<double> pressed = stackalloc double[Regions.Count];
-        pressed.Clear();
-        var vapour = kind == LossKind.Feet ? 0 : Evaporating(state).Slope;
-        Span<double> dried = stackalloc double[weight.Length];
-        for (var n = 0; n < weight.Length; n++)
-        {
-            over[n] = weight[n] / ((bare[n] + state.Over[n]) * (bare[n] + state.Over[n]));
-            dried[n] = -vapour * covered[n];
-        }
-        for (var r = 0; r < Regions.Count; r++)
-        {
-            var (body, slope) = (Body(state, r), BodySlope(state, r));
-            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
-            {
-                var (below, eases) = Below(n, state.Under[n]);
-                var k = underWeight[n] / ((body + below) * (body + below));
-                under[n] = k * eases;
-                pressed[r] += k * slope;
-            }
-        }
         var (first, last) = kind switch
         {
             LossKind.Fed => (0, (int)Region.Feet),
             LossKind.Free => (0, Regions.Count),
             _ => ((int)Region.Feet, Regions.Count),
         };
-        foreach (var i in Used)
+        var vapour = kind == LossKind.Feet ? 0 : Evaporating(state).Slope;
+        (over[0], worn[0], under[0]) = (0, 0, 0);
+        pressed.Clear();
+        for (var r = 0; r < Regions.Count; r++)
         {
-            var t = things[i];
-            var sum = 0.0;
-            if (t.Lays != Lays.Under && kind != LossKind.Feet)
+            var counts = r >= first && r < last;
+            for (var n = firstOver[r]; n < firstOver[r + 1]; n++)
             {
-                for (var r = 1; r < Regions.Count; r++)
-                {
-                    for (var n = parts[i, r].From; n < parts[i, r].To; n++)
-                        sum += t.Gives[(Region)r] * (t.Lays == Lays.Worn ? keeps[n] : 1) * dried[n];
-                }
+                var way = bare[n] + state.Over[n];
+                var slope = (counts ? weight[n] / (way * way) : 0) - (r > 0 ? vapour * covered[n] : 0);
+                over[n + 1] = over[n] + slope;
+                worn[n + 1] = worn[n] + keeps[n] * slope;
             }
-            for (var r = first; r < last; r++)
+            var (body, eased) = (Body(state, r), BodySlope(state, r));
+            counts &= kind != LossKind.Feet;
+            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
             {
-                var (from, to) = parts[i, r];
-                var gives = t.Gives[(Region)r];
-                if (t.Lays == Lays.Under)
-                {
-                    if (kind == LossKind.Feet)
-                        continue;
-                    for (var n = from; n < to; n++)
-                        sum += gives * under[n];
-                    continue;
-                }
-                for (var n = from; n < to; n++)
-                    sum += gives * (t.Lays == Lays.Worn ? keeps[n] : 1) * over[n];
-                if (t.Lays == Lays.Worn && kind != LossKind.Feet)
-                    sum += gives * (t.To[(Region)r] - t.From[(Region)r]) * (r == 0 ? 1 : keepsUnder) * pressed[r];
+                var (below, eases) = Below(n, state.Under[n]);
+                var k = counts ? underWeight[n] / ((body + below) * (body + below)) : 0;
+                under[n + 1] = under[n] + k * eases;
+                pressed[r] += k * eased * (r == 0 ? 1 : keepsUnder);
+            }
+        }
+        foreach (var i in things.Used)
+        {
+            var along = things.Lays[i] switch
+            {
+                Lays.Under => under,
+                Lays.Worn => worn,
+                _ => over,
+            };
+            var sum = 0.0;
+            for (var r = 0; r < Regions.Count; r++)
+            {
+                var (from, to) = parts[i * Regions.Count + r];
+                var saved = along[to] - along[from];
+                if (things.Lays[i] == Lays.Worn)
+                    saved += things.Covers(i, r) * pressed[r];
+                sum += things.Gives(i, r) * saved;
             }
             saves[i] = sum;
         }
@@ -431,8 +362,8 @@ internal sealed class LeastLoss
         var state = Empty();
         foreach (var i in on)
             Put(state, i, 1);
-        var open = Used.Where(may).ToList();
-        var saves = new double[things.Length];
+        var open = things.Used.Where(may).ToList();
+        var saves = new double[things.Count];
         double Now() =>
             Short(state) is var (fed, free, feet)
                 ? kind switch

@@ -83,9 +83,6 @@ internal sealed partial class LightestBed
     /// <summary>Looks for a good one at once, before the best is sought.</summary>
     public bool Dives { get; init; }
 
-    /// <summary>Ends with what was found at once.</summary>
-    public bool OnlyDives { get; init; }
-
     /// <summary>Hears of each better one.</summary>
     public Action<int[]>? Better { get; init; }
 
@@ -188,8 +185,9 @@ internal sealed partial class LightestBed
     /// <summary>Whether everything that may be taken at once does what is sought: adding is never colder, so else nothing does.</summary>
     private bool EverythingDoes()
     {
-        int[] everything = [.. Enumerable.Range(0, cost.Length).Where(n => cost[n] < best)];
-        return things.Pinned.Any(n => cost[n] >= best) || trials.Level(everything, level - Misses) >= level - Misses;
+        bool Does(IEnumerable<int> of) =>
+            trials.Level([.. of.Where(n => cost[n] < best)], level - Misses) >= level - Misses;
+        return things.Pinned.Any(n => cost[n] >= best) || Does(things.Plenty) || Does(Enumerable.Range(0, cost.Length));
     }
 
     private bool TrySearch(bool any)
@@ -198,11 +196,6 @@ internal sealed partial class LightestBed
             Push(new Covered(0, worn, CostOf(worn), losses.Open(worn, things.Tops).At(cost), 0), 0);
         if (Dives && found is null)
             Dive();
-        if (OnlyDives)
-        {
-            Ended = true;
-            return true;
-        }
         while (queue.TryDequeue(out var place, out var priority))
         {
             run.Context.Stop.ThrowIfCancellationRequested();
@@ -431,7 +424,7 @@ internal sealed partial class LightestBed
 
     /// <summary>Whether it reaches the level as it is slept in; the first under a roof is slept in to the end, for what frost costs there.</summary>
     private bool Reaches(Roof roof, int[] taken) =>
-        trials.Level(taken, roof.SeenK.Count == 0 ? double.NegativeInfinity : level) >= level;
+        trials.Level(taken, roof.IsNew ? double.NegativeInfinity : level) >= level;
 
     private void Keep(IReadOnlyList<int> taken)
     {

@@ -65,19 +65,27 @@ internal sealed partial class LightestBed
         }
     }
 
-    /// <summary>Leaves out of what was found whatever can be left out, the heaviest first.</summary>
+    /// <summary>So many things are tried in vain to be left out of a good one: a trip replayed costs more than they are worth.</summary>
+    private const int MostInVain = 4;
+
+    /// <summary>Leaves out of what was found what can be left out, the heaviest first.</summary>
     private void Lighten()
     {
+        var inVain = 0;
         foreach (var n in (int[])[.. found!.Where(n => !things.IsPinned(n)).OrderByDescending(n => cost[n])])
         {
-            if (Onwards?.Invoke() == false)
+            if (inVain == MostInVain || Onwards?.Invoke() == false)
                 return;
             int[] without = [.. found!.Where(i => i != n)];
             var roof = losses.Under([
                 .. without.Where(i => things.All[i].Item.Side == Side.Over || things.Barriers.Contains(i)),
             ]);
-            if (HoldsDry(roof, without) && trials.Level(without, level) >= level)
+            if (!HoldsDry(roof, without))
+                continue;
+            if (trials.Level(without, level) >= level)
                 Keep(without);
+            else
+                inVain++;
         }
     }
 

@@ -3,9 +3,10 @@ using System.Collections.Concurrent;
 namespace Ermine.Core.Choosing;
 
 /// <summary>
-/// Finds the lightest beds for all of a party at one level. Everyone first has the lightest of all; where more want a lot than there is of it, one of
-/// them makes do with less of it, and the lightest of all such ways is gone into first. What it comes to bounds every way of
-/// giving out; of the beds that are found CP-SAT gives out the best meanwhile.
+/// Finds the lightest beds for all of a party at one level. Everyone first has the lightest of all; where more want a lot than there is of it,
+/// it gets a price, and each is asked for the cheapest, until prices bound all ways of giving out as well as they can. Then
+/// one of those who still want the same makes do with less of it, and the lightest of all such ways is gone into first. Of the beds that are found
+/// CP-SAT gives out the best meanwhile.
 /// </summary>
 internal sealed class PartyBeds
 {
@@ -15,26 +16,63 @@ internal sealed class PartyBeds
     /// <summary>What is sought need at first only be so near to the lightest, as a share.</summary>
     private const double Near = 0.01;
 
+    /// <summary>The same at prices.</summary>
+    private const double NearPriced = 0.003;
+
+    /// <summary>The same where anything will do: something for everyone at once.</summary>
+    private const double Anything = 1;
+
     private readonly IReadOnlyList<PartyPerson> people;
     private readonly IReadOnlyList<PartyLot> lots;
     private readonly double level;
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
     private readonly Action<PartyBeds>? heard;
-    private readonly Dictionary<(int Person, string Most), Lightest> known = [];
+    private readonly ConcurrentDictionary<(int Person, string Most, double[]? Prices, double Limit), Lightest> known =
+    [];
     private readonly PriorityQueue<Way, double> ways = new();
 
-    /// <summary>The lightest bed of one person who may take so many of each lot.</summary>
-    /// <param name="Least">None is lighter, g.</param>
+    /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
+    private double[]? prices;
+
+    /// <summary>The cheapest bed of one person who may take so many of each lot.</summary>
+    /// <param name="Least">None costs less, g.</param>
     /// <param name="Bed">It, or one that is near; null where there is none.</param>
-    /// <param name="Exact">Nothing is lighter.</param>
+    /// <param name="Exact">Nothing is cheaper.</param>
     private sealed record Lightest(double Least, PartyColumn? Bed, bool Exact);
+
+    /// <summary>What is asked of one person.</summary>
+    /// <param name="Person">Who.</param>
+    /// <param name="Most">How many of each lot that person may take.</param>
+    /// <param name="Near">What is sought need only be so near to the cheapest, as a share.</param>
+    /// <param name="Prices">What lots cost; null for nothing.</param>
+    /// <param name="InTurn">It is asked while another thing may be asked of the same person.</param>
+    private sealed record Question(int Person, int[] Most, double Near, double[]? Prices = null, bool InTurn = false)
+    {
+        public (int, string, double[]?, double) Key => (Person, string.Join(' ', Most), Prices, Limit);
+
+        /// <summary>What costs more is of no use, g.</summary>
+        public double Limit { get; init; } = WithoutG;
+    }
+
+    /// <summary>By what a way is bounded.</summary>
+    private enum Bounded
+    {
+        /// <summary>By what it comes to at prices.</summary>
+        AtPrices,
+
+        /// <summary>By beds that are near to the lightest.</summary>
+        Nearly,
+
+        /// <summary>By the lightest.</summary>
+        Exactly,
+    }
 
     /// <summary>Ways of giving out.</summary>
     /// <param name="Most">How many of each lot each may take.</param>
     /// <param name="Bound">None of them comes to less, g.</param>
-    /// <param name="Exact">Near is not near enough.</param>
-    private sealed record Way(int[][] Most, double Bound, bool Exact = false);
+    /// <param name="By">By what that is known.</param>
+    private sealed record Way(int[][] Most, double Bound, Bounded By);
 
     /// <summary>Begins.</summary>
     /// <param name="people">Everyone.</param>
@@ -76,9 +114,6 @@ internal sealed class PartyBeds
     /// <summary>No way comes to less, g.</summary>
     public double Bound { get; private set; }
 
-    /// <summary>Ways of giving out that were looked at.</summary>
-    public int Looked { get; private set; }
-
     /// <summary>Nothing is lighter.</summary>
     public bool Proven => Bound >= Grams - Totals.Grain;
 
@@ -89,73 +124,160 @@ internal sealed class PartyBeds
     /// <param name="side">The weight, g; null to go on.</param>
     public PartyBeds Seek(double? side = null)
     {
-        Push([new([.. people.Select(_ => lots.Select(l => l.Items.Count).ToArray())], 0)], first: true);
-        while (!Proven && !(Grams <= side || Bound > side) && onwards() && ways.TryDequeue(out var way, out var bound))
+        bool Goes() => !Proven && !(Grams <= side || Bound > side) && onwards();
+        AskAndTakeTurns(() => Goes() && Grams > (1 + Near) * Bound);
+        Keep(new(Everyone(All), Bound, prices is null ? Bounded.Nearly : Bounded.AtPrices), Bound);
+        while (Goes() && ways.TryDequeue(out var way, out var bound))
         {
-            Looked++;
             Bound = Math.Max(Bound, Math.Min(bound, Grams));
-            Lightest[] each = [.. people.Select((_, p) => known[(p, Key(way.Most[p]))])];
-            if (Fought(each) is { } fight)
-                Push([.. Apart(way.Most, each, fight).Select(most => new Way(most, bound))]);
-            else if (Array.Exists(each, e => !e.Exact))
-                Push([way with { Bound = bound, Exact = true }]);
-            else
-                Bound = Grams;
+            GoInto(way with { Bound = bound });
         }
         if (ways.Count == 0 && onwards())
             Bound = Grams;
         return this;
     }
 
-    /// <summary>One after the other takes of what is left.</summary>
-    private IEnumerable<PartyColumn?> ByTurns(Func<int, int[], PartyColumn?> taken)
-    {
-        var left = lots.Select(l => l.Items.Count).ToArray();
-        for (var p = 0; p < people.Count; p++)
-        {
-            var bed = taken(p, left);
-            foreach (var (lot, count) in bed?.Takes ?? new Dictionary<int, int>())
-                left[lot] -= count;
-            yield return bed;
-        }
-    }
+    /// <summary>As many of each lot as there are.</summary>
+    private int[] All => [.. lots.Select(l => l.Items.Count)];
 
-    /// <summary>
-    /// Something good for everyone at once, one after the other; who has been given something comes out, to be asked for the lightest of all
-    /// while the others are still given theirs.
-    /// </summary>
-    private IEnumerable<int> GiveGood()
+    private int[][] Everyone(int[] most) => [.. people.Select(_ => most)];
+
+    // ---- prices ----
+
+    /// <summary>Prices are looked for so often.</summary>
+    private const int MostRounds = 12;
+
+    /// <summary>A question at prices is broken off after so many replays: at others it may be answered sooner, and what was replayed stays known.</summary>
+    private const int MostReplays = 60;
+
+    /// <summary>At first a price may change by so much of what a lot weighs, and where that was too much by so much of it the next time.</summary>
+    private const double FirstStep = 0.1,
+        NextStep = 0.5;
+
+    /// <summary>Asks what everyone would have if nobody else needed anything, and at prices; one after the other takes of what is left meanwhile.</summary>
+    /// <param name="goes">Says whether it may go on.</param>
+    private void AskAndTakeTurns(Func<bool> goes)
     {
-        var given = new BlockingCollection<int>();
+        using var better = new BlockingCollection<double[]?>();
         // On a thread of its own, for those who ask wait for it.
-        var giving = Task.Factory.StartNew(
-            Give,
+        var turns = Task.Factory.StartNew(
+            () =>
+            {
+                // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
+                var first = people.Count - 1;
+                TakeTurn(first, null, Anything);
+                foreach (var at in better.GetConsumingEnumerable())
+                {
+                    // Only the last of those that came meanwhile.
+                    if (better.Count == 0 && goes())
+                        TakeTurn(first++ % people.Count, at, Near);
+                }
+                for (var n = 1; n < people.Count && goes(); n++)
+                    TakeTurn(first++ % people.Count, prices, Near);
+            },
             CancellationToken.None,
             TaskCreationOptions.LongRunning,
             TaskScheduler.Default
         );
-        foreach (var person in given.GetConsumingEnumerable())
-            yield return person;
-        giving.GetAwaiter().GetResult();
-
-        void Give()
+        try
         {
-            try
-            {
-                var beds = new PartyColumn?[people.Count];
-                foreach (var (p, bed) in ByTurns((p, left) => people[p].Good(level, left, onwards, WithoutG)).Index())
-                {
-                    beds[p] = bed;
-                    if (p == people.Count - 1)
-                        Take(beds.Sum(b => b?.Grams ?? WithoutG), beds);
-                    given.Add(p);
-                }
-            }
-            finally
-            {
-                given.CompleteAdding();
-            }
+            var each = Ask(Everyone(All), near: 0);
+            (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
+            better.Add(null);
+            Price(goes, better.Add);
         }
+        finally
+        {
+            better.CompleteAdding();
+            turns.GetAwaiter().GetResult();
+        }
+    }
+
+    /// <summary>Asks at prices: what each comes to at least, less what all lots would bring, is less than any way of giving out.</summary>
+    private void Price(Func<bool> goes, Action<double[]> better)
+    {
+        var (step, grain) = (FirstStep, Totals.Of([.. people.SelectMany(p => p.Things.All.Select(t => t.Grams))]));
+        for (var round = 0; round < MostRounds && goes(); round++)
+        {
+            var (next, hoped) = LotPrices.Of(
+                [.. people.Select(p => p.BedsOf(level))],
+                lots,
+                WithoutG,
+                prices ?? new double[lots.Count],
+                step,
+                grain
+            );
+            // Nothing near these prices says much more.
+            if (hoped < (1 + NearPriced) * Bound)
+                break;
+            var bound = AtPrices(Everyone(All), next, Math.Clamp((hoped / Bound - 1) / 2, NearPriced, Near));
+            if (bound <= Bound)
+            {
+                step *= NextStep;
+                continue;
+            }
+            (prices, Bound) = (next, Math.Min(bound, Grams));
+            better(next);
+        }
+    }
+
+    /// <summary>What a way comes to at least by prices, g.</summary>
+    private double AtPrices(int[][] most, double[] at, double near = NearPriced) =>
+        Ask(most, near, at).Sum(e => e.Least) - lots.Index().Sum(l => at[l.Index] * l.Item.Items.Count);
+
+    /// <summary>One after the other takes of what is left, at prices that leave to others what they need more; for as long as it may be lighter.</summary>
+    private void TakeTurn(int first, double[]? at, double near)
+    {
+        var (left, spent) = (All, 0.0);
+        for (var n = 0; n < people.Count; n++)
+        {
+            var last = n == people.Count - 1;
+            var asked = new Question((first + n) % people.Count, [.. left], near, last ? null : at, InTurn: true)
+            {
+                Limit = last ? Grams - spent : WithoutG,
+            };
+            if (Ask([asked])[0].Bed is not { } bed)
+                return;
+            spent += bed.Grams;
+            foreach (var (lot, count) in bed.Takes)
+                left[lot] -= count;
+        }
+    }
+
+    // ---- ways ----
+
+    /// <summary>Bounds a way better, or goes into those that it is made of.</summary>
+    private void GoInto(Way way)
+    {
+        if (way.By == Bounded.AtPrices)
+        {
+            Keep(way with { By = Bounded.Nearly }, Ask(way.Most, Near).Sum(e => e.Least));
+            return;
+        }
+        var each = Ask(way.Most, way.By == Bounded.Exactly ? 0 : Near);
+        if (Fought(each) is { } fight)
+        {
+            foreach (var most in Apart(way.Most, each, fight))
+                Keep(
+                    way with
+                    {
+                        Most = most,
+                        By = prices is null ? Bounded.Nearly : Bounded.AtPrices,
+                    },
+                    prices is null ? Ask(most, Near).Sum(e => e.Least) : AtPrices(most, prices)
+                );
+        }
+        else if (Array.TrueForAll(each, e => e.Exact))
+            Bound = Grams;
+        else
+            Keep(way with { By = Bounded.Exactly }, Ask(way.Most, near: 0).Sum(e => e.Least));
+    }
+
+    private void Keep(Way way, double bound)
+    {
+        bound = Math.Max(way.Bound, bound);
+        if (bound < Grams - Totals.Grain)
+            ways.Enqueue(way, bound);
     }
 
     /// <summary>The heaviest lot of which more is taken than there is.</summary>
@@ -187,80 +309,62 @@ internal sealed class PartyBeds
         }
     }
 
-    private static string Key(int[] most) => string.Join(' ', most);
+    // ---- asking ----
 
-    /// <summary>Asks everyone whose lightest is not known yet, and keeps ways for what they come to.</summary>
-    private void Push(IReadOnlyList<Way> next, bool first = false)
+    /// <summary>What is sought for everyone who may take so many of each lot.</summary>
+    private Lightest[] Ask(int[][] most, double near, double[]? at = null) =>
+        Ask([.. most.Select((m, p) => new Question(p, m, near, at))]);
+
+    /// <summary>Answers questions, one of each person; what is known is not asked again.</summary>
+    private Lightest[] Ask(IReadOnlyList<Question> questions)
     {
-        var asked = next.SelectMany(way =>
-                way.Most.Select((most, p) => (Person: p, Key: Key(most), Most: most, way.Exact))
-            )
-            .OrderByDescending(a => a.Exact)
-            .DistinctBy(a => (a.Person, a.Key))
-            .Where(a => !known.TryGetValue((a.Person, a.Key), out var k) || a.Exact && !k.Exact)
-            .ToLookup(a => a.Person);
-        // Each is asked one thing after the other.
-        var found = Partitioner
-            .Create(first ? GiveGood() : asked.Select(of => of.Key), EnumerablePartitionerOptions.NoBuffering)
-            .AsParallel()
-            .WithCancellation(stop)
-            .SelectMany(p =>
-                asked[p].Select(a => (a.Person, a.Key, Lightest: Ask(p, a.Most, first || a.Exact ? 0 : Near))).ToList()
-            )
-            .ToList();
-        foreach (var (person, key, lightest) in found)
-            known[(person, key)] = lightest;
-        Improve();
-        foreach (var way in next)
-            ways.Enqueue(way, Math.Max(way.Bound, way.Most.Index().Sum(m => known[(m.Index, Key(m.Item))].Least)));
-        if (first)
-            Begin();
+        var open = questions.Where(q => !IsKnown(q)).ToList();
+        if (open.Count > 0)
+        {
+            Partitioner
+                .Create(open, EnumerablePartitionerOptions.NoBuffering)
+                .AsParallel()
+                .WithCancellation(stop)
+                .ForAll(Answer);
+            Improve();
+        }
+        return [.. questions.Select(q => known[q.Key])];
     }
 
-    /// <summary>What everyone would have if nobody else needed anything, and then one after the other of what is left.</summary>
-    private void Begin()
-    {
-        Lightest[] each = [.. people.Select((_, p) => known[(p, Key([.. lots.Select(l => l.Items.Count)]))])];
-        (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
-        if (Proven)
-            return;
-        // For the beds that are found on the way.
-        _ = ByTurns((p, left) => Known(p, left).Bed).Count();
-        Improve();
-    }
+    private bool IsKnown(Question asked) => known.TryGetValue(asked.Key, out var k) && (k.Exact || asked.Near > 0);
 
-    /// <summary>The lightest of one person, asked for where it is not known yet.</summary>
-    private Lightest Known(int person, int[] most) =>
-        known.TryGetValue((person, Key(most)), out var found)
-            ? found
-            : known[(person, Key(most))] = Ask(person, most, Near);
-
-    private Lightest Ask(int person, int[] most, double near)
+    private void Answer(Question asked)
     {
-        var fits = people[person].Beds.Where(b => b.Level >= level && b.Takes.All(t => t.Value <= most[t.Key]));
-        var best = fits.MinBy(b => b.Grams);
-        var (least, bed) = people[person].LightestOf(level, most, onwards, best?.Grams ?? WithoutG, near);
+        var person = people[asked.Person];
+        var best = person
+            .BedsOf(level)
+            .Where(b => b.Takes.All(t => t.Value <= asked.Most[t.Key]))
+            .MinBy(b => b.CostAt(asked.Prices));
+        var most = Math.Min(best?.CostAt(asked.Prices) ?? WithoutG, asked.Limit);
+        var (least, bed) = person.LightestOf(
+            level,
+            asked.Most,
+            asked.Prices,
+            onwards,
+            most,
+            asked.Near,
+            asked.Prices is null ? int.MaxValue : MostReplays,
+            asked.InTurn
+        );
         bed ??= best;
-        return new(least, bed, least >= (bed?.Grams ?? WithoutG) - Totals.Grain);
+        known[asked.Key] = new(least, bed, least >= (bed?.CostAt(asked.Prices) ?? WithoutG) - Totals.Grain);
     }
 
     private void Improve()
     {
-        var (grams, beds) = GivingOut.Best(
-            [.. people.Select(p => p.Beds.Where(b => b.Level >= level).ToList())],
-            [.. lots.Select(l => l.Items.Count)],
-            WithoutG,
-            stop
-        );
-        stop.ThrowIfCancellationRequested();
-        Take(grams, beds);
-    }
-
-    private void Take(double grams, PartyColumn?[] beds)
-    {
-        if (grams >= Grams - Totals.Grain)
-            return;
-        (Grams, Beds) = (grams, beds);
-        heard?.Invoke(this);
+        lock (known)
+        {
+            var (grams, beds) = GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
+            stop.ThrowIfCancellationRequested();
+            if (grams >= Grams - Totals.Grain)
+                return;
+            (Grams, Beds) = (grams, beds);
+            heard?.Invoke(this);
+        }
     }
 }

@@ -7,7 +7,11 @@ namespace Ermine.Core.Choosing;
 /// <param name="Grams">What it adds to the load.</param>
 /// <param name="Level">How good it is.</param>
 /// <param name="Takes">How many it takes of each lot that others want too.</param>
-internal sealed record PartyColumn(int[] Chosen, double Grams, double Level, IReadOnlyDictionary<int, int> Takes);
+internal sealed record PartyColumn(int[] Chosen, double Grams, double Level, IReadOnlyDictionary<int, int> Takes)
+{
+    /// <summary>What it costs at prices of the lots, g; where there are none what it weighs.</summary>
+    public double CostAt(double[]? prices) => prices is null ? Grams : Grams + Takes.Sum(t => t.Value * prices[t.Key]);
+}
 
 /// <summary>Things that are alike and free for more than one of a party.</summary>
 /// <param name="Items">They.</param>
@@ -18,7 +22,9 @@ internal sealed record PartyLot(IReadOnlyList<Guid> Items, double MassG);
 internal sealed class PartyPerson
 {
     private readonly Dictionary<double, LightestBed> last = [];
+    private readonly BedTrials beside;
     private readonly HashSet<System.Numerics.BigInteger> known = [];
+    private readonly List<PartyColumn> beds = [];
     private readonly int[] lotOf;
 
     /// <summary>Takes a person.</summary>
@@ -29,8 +35,8 @@ internal sealed class PartyPerson
     public PartyPerson(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, IReadOnlyList<PartyLot> lots)
     {
         (Run, Things, Trials) = (run, things, new(run, things, nights, byChance: false));
-        // What is told is told while others are asked for.
-        Telling = new(run, things, Trials.Beside());
+        // What is told is told while others are asked for, and two things may be asked of one person at once.
+        (Telling, beside) = (new(run, things, Trials.Beside()), Trials.Beside());
         lotOf =
         [
             .. things.All.Select(t =>
@@ -47,64 +53,78 @@ internal sealed class PartyPerson
 
     public BedsTold Telling { get; }
 
-    /// <summary>Every bed that was found so far.</summary>
-    public List<PartyColumn> Beds { get; } = [];
+    /// <summary>Places that were visited, beds laid out dry, and trips replayed.</summary>
+    public (long Nodes, long Laid, long Replayed) Looked { get; private set; }
 
-    /// <summary>Places that were visited, and beds laid out dry.</summary>
-    public (long Nodes, long Laid) Looked { get; private set; }
+    /// <summary>Every bed that was found so far and reaches a level.</summary>
+    public List<PartyColumn> BedsOf(double level)
+    {
+        lock (beds)
+            return [.. beds.Where(b => b.Level >= level)];
+    }
 
     /// <summary>What is not to be taken costs this, g.</summary>
     private const double Shut = 10_000_000;
 
-    /// <summary>The lightest bed that reaches a level with at most so many of each lot.</summary>
+    /// <summary>The cheapest bed that reaches a level with at most so many of each lot.</summary>
     /// <param name="level">The level.</param>
     /// <param name="most">Of each lot.</param>
+    /// <param name="prices">What one of each lot costs besides its grams, g; null for nothing.</param>
     /// <param name="onwards">Says whether it may go on.</param>
-    /// <param name="mostG">Known from elsewhere: one adds no more than this, g.</param>
-    /// <param name="near">Ends where nothing can be lighter by more than this share.</param>
-    /// <returns>None adds less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
+    /// <param name="mostG">Known from elsewhere: one costs no more than this, g.</param>
+    /// <param name="near">Ends where nothing can be cheaper by more than this share.</param>
+    /// <param name="mostReplays">Ends after so many replays.</param>
+    /// <param name="alike">Asked while another thing is asked of the same person.</param>
+    /// <returns>None costs less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
     public (double Least, PartyColumn? New) LightestOf(
         double level,
         int[] most,
-        Func<bool> onwards,
-        double mostG,
-        double near
-    )
-    {
-        var search = Search(level, most, onwards, mostG, near);
-        var found = search.Search();
-        Looked = (Looked.Nodes + search.Nodes, Looked.Laid + search.Laid);
-        var least = search.Ended ? Math.Min(search.Bound, mostG) : mostG;
-        return found is not null && Keep(found) is var bed ? (search.Ended ? least : bed.Grams, bed) : (least, null);
-    }
-
-    /// <summary>A good bed at once with at most so many of each lot, of what adds less than a limit; null where none was found so fast.</summary>
-    public PartyColumn? Good(double level, int[] most, Func<bool> onwards, double mostG) =>
-        Search(level, most, onwards, mostG, 0, onlyDives: true).Search() is { } found ? Keep(found) : null;
-
-    private LightestBed Search(
-        double level,
-        int[] most,
+        double[]? prices,
         Func<bool> onwards,
         double mostG,
         double near,
-        bool onlyDives = false
+        int mostReplays,
+        bool alike
     )
     {
         var left = (int[])[.. most];
-        double[] prices = [.. lotOf.Select(l => l < 0 || --left[l] >= 0 ? 0 : Shut)];
-        return last[level] = new(
-            Run,
-            Things,
-            Trials,
-            new(level, mostG, Prices: prices, Near: near),
-            last.GetValueOrDefault(level) ?? last.Values.LastOrDefault()
-        )
+        double[] cost =
+        [
+            .. lotOf.Select(l =>
+                l < 0 ? 0
+                : --left[l] >= 0 ? prices?[l] ?? 0
+                : Shut
+            ),
+        ];
+        var trials = alike ? beside : Trials;
+        var before = trials.Replayed;
+        LightestBed search;
+        lock (last)
         {
-            Onwards = onwards,
-            Dives = true,
-            OnlyDives = onlyDives,
-        };
+            search = last[level] = new(
+                Run,
+                Things,
+                trials,
+                new(level, mostG, Prices: cost, Near: near),
+                last.GetValueOrDefault(level) ?? last.Values.LastOrDefault()
+            )
+            {
+                Onwards = () => onwards() && trials.Replayed - before < mostReplays,
+                Dives = true,
+                Better = bed => Keep(bed, trials),
+            };
+        }
+        var found = search.Search();
+        var least = search.Ended ? Math.Min(search.Bound, mostG) : mostG;
+        lock (beds)
+            Looked = (
+                Looked.Nodes + search.Nodes,
+                Looked.Laid + search.Laid,
+                Looked.Replayed + trials.Replayed - before
+            );
+        return found is not null && Keep(found, trials) is var bed
+            ? (search.Ended ? least : bed.CostAt(prices), bed)
+            : (least, null);
     }
 
     /// <summary>How good everything at once is: nothing is better.</summary>
@@ -113,16 +133,19 @@ internal sealed class PartyPerson
             ? Trials.Level([.. Enumerable.Range(0, Things.All.Count)], double.NegativeInfinity)
             : double.NegativeInfinity;
 
-    private PartyColumn Keep(int[] chosen)
+    private PartyColumn Keep(int[] chosen, BedTrials trials)
     {
         var bed = new PartyColumn(
             chosen,
             chosen.Sum(n => Things.All[n].Grams),
-            Trials.Level(chosen, double.NegativeInfinity),
+            trials.Level(chosen, double.NegativeInfinity),
             chosen.Where(n => lotOf[n] >= 0).CountBy(n => lotOf[n]).ToDictionary()
         );
-        if (known.Add(BedTrials.KeyOf(chosen)))
-            Beds.Add(bed);
+        lock (beds)
+        {
+            if (known.Add(BedTrials.KeyOf(chosen)))
+                beds.Add(bed);
+        }
         return bed;
     }
 

@@ -19,18 +19,37 @@ internal sealed class Roof(int[] taken)
     public int[] Taken => taken;
 
     /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
-    public Dictionary<int, double> SeenK { get; } = [];
+    private readonly Dictionary<int, double> seenK = [];
+
+    /// <summary>Several may ask at once.</summary>
+    private readonly Lock asked = new();
+
+    /// <summary>Nothing was slept in under it yet.</summary>
+    public bool IsNew
+    {
+        get
+        {
+            lock (asked)
+                return seenK.Count == 0;
+        }
+    }
 
     private readonly HashSet<BigInteger> shortDry = [],
         shortFrosted = [];
 
     /// <summary>Beds under it that were laid out dry and do not hold, with the frost that is sure or without.</summary>
-    public bool IsShort(BigInteger bed, bool trustsFrost) =>
-        shortDry.Contains(bed) || trustsFrost && shortFrosted.Contains(bed);
+    public bool IsShort(BigInteger bed, bool trustsFrost)
+    {
+        lock (asked)
+            return shortDry.Contains(bed) || trustsFrost && shortFrosted.Contains(bed);
+    }
 
     /// <summary>Remembers one.</summary>
-    public void FallsShort(BigInteger bed, bool trustsFrost) =>
-        (trustsFrost && SeenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
+    public void FallsShort(BigInteger bed, bool trustsFrost)
+    {
+        lock (asked)
+            (trustsFrost && seenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
+    }
 
     private (IReadOnlyList<LossPlanes> Ways, double Left) dry = ([], -1),
         frosted = ([], -1);
@@ -45,36 +64,46 @@ internal sealed class Roof(int[] taken)
         Func<double, Func<int, double>, bool, IReadOnlyList<LossPlanes>> decided
     )
     {
-        if (trustsFrost && SeenK.Count > 0)
+        lock (asked)
         {
-            if (frosted.Left < left)
-                frosted = (decided(left, FrostOn, true), left);
-            return frosted.Ways;
+            if (trustsFrost && seenK.Count > 0)
+            {
+                if (frosted.Left < left)
+                    frosted = (decided(left, FrostOn, true), left);
+                return frosted.Ways;
+            }
+            if (dry.Left < left)
+                dry = (decided(left, _ => 0, false), left);
+            return dry.Ways;
         }
-        if (dry.Left < left)
-            dry = (decided(left, _ => 0, false), left);
-        return dry.Ways;
     }
 
     /// <summary>What frost is sure to cost on a night, K.</summary>
-    public double FrostOn(int night) => SeenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+    public double FrostOn(int night)
+    {
+        lock (asked)
+            return seenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+    }
 
     /// <summary>Learns what frost cost a bed; false where that is less than was taken to be sure.</summary>
     /// <param name="frostK">What it cost, by night, K.</param>
     public bool See(IReadOnlyDictionary<int, double> frostK)
     {
         var asThought = true;
-        foreach (var (night, k) in frostK)
+        lock (asked)
         {
-            if (SeenK.TryGetValue(night, out var seen))
+            foreach (var (night, k) in frostK)
             {
-                asThought &= k >= SureOfFrost * seen - FrostNear;
-                if (k >= seen)
-                    continue;
+                if (seenK.TryGetValue(night, out var seen))
+                {
+                    asThought &= k >= SureOfFrost * seen - FrostNear;
+                    if (k >= seen)
+                        continue;
+                }
+                seenK[night] = k;
+                frosted.Left = -1;
+                shortFrosted.Clear();
             }
-            SeenK[night] = k;
-            frosted.Left = -1;
-            shortFrosted.Clear();
         }
         return asThought;
     }
