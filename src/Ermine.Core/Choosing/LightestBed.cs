@@ -289,6 +289,12 @@ internal sealed partial class LightestBed
         else
         {
             var least = Math.Max(place.Least, OnTheBestPads(place));
+            if (least < totals.Below(best))
+            {
+                // Planes from before they were decided touch the loss elsewhere.
+                (place.UnderCovers ?? place.Open).TouchAt([.. place.Taken, .. things.PinnedRest], Open(things.Rest));
+                least = Math.Max(least, OnTheBestPads(place));
+            }
             Push(place with { Weighed = true, Least = least }, least);
         }
     }

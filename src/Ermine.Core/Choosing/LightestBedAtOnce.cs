@@ -57,13 +57,17 @@ internal sealed partial class LightestBed
             {
                 if (found is not null && Onwards?.Invoke() == false)
                     return;
-                if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)))
+                // What is far from what was promised is not worth lightening.
+                if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)) && best < Far * bound)
                     Lighten();
             }
             if (found is not null && tops == pairs)
                 return;
         }
     }
+
+    /// <summary>So many times what was promised is far from it.</summary>
+    private const double Far = 2;
 
     /// <summary>So many things are tried in vain to be left out of a good one: a trip replayed costs more than they are worth.</summary>
     private const int MostInVain = 4;

@@ -160,6 +160,23 @@ internal sealed record LossPlanes(
         return body || feet > 1e-9;
     }
 
+    /// <summary>
+    /// Adds the planes that touch the losses of the body where a choice just balances with what saves most for its cost: near there they bound best.
+    /// </summary>
+    /// <param name="taken">The choice.</param>
+    /// <param name="open">What may still be taken.</param>
+    public void TouchAt(IReadOnlyCollection<int> taken, bool[] open)
+    {
+        Touch(LossKind.Fed, Fed);
+        Touch(LossKind.Free, Free);
+
+        void Touch(LossKind kind, List<LossPlane> planes)
+        {
+            if (Loss.Balanced(kind, taken, n => open[n], Cost) is { } state)
+                Add(planes, Loss.Touching(state, kind, Cost));
+        }
+    }
+
     private static void Add(List<LossPlane> planes, LossPlane plane)
     {
         planes.Insert(0, plane);

@@ -17,7 +17,10 @@ internal sealed class PartyBeds
     private const double Near = 0.01;
 
     /// <summary>The same at prices.</summary>
-    private const double NearPriced = 0.003;
+    private const double NearPriced = 0.005;
+
+    /// <summary>The same while prices still say much more.</summary>
+    private const double NearAtFirst = 0.03;
 
     /// <summary>The same where anything will do: something for everyone at once.</summary>
     private const double Anything = 1;
@@ -210,7 +213,7 @@ internal sealed class PartyBeds
             // Nothing near these prices says much more.
             if (hoped < (1 + NearPriced) * Bound)
                 break;
-            var bound = AtPrices(Everyone(All), next, Math.Clamp((hoped / Bound - 1) / 2, NearPriced, Near));
+            var bound = AtPrices(Everyone(All), next, Math.Clamp((hoped / Bound - 1) / 2, NearPriced, NearAtFirst));
             if (bound <= Bound)
             {
                 step *= NextStep;
@@ -231,6 +234,12 @@ internal sealed class PartyBeds
         var (left, spent) = (All, 0.0);
         for (var n = 0; n < people.Count; n++)
         {
+            // What the others come to at least.
+            if (
+                spent + Enumerable.Range(n, people.Count - n).Sum(i => Alone[(first + i) % people.Count]?.Grams ?? 0)
+                > Grams
+            )
+                return;
             var last = n == people.Count - 1;
             var asked = new Question((first + n) % people.Count, [.. left], near, last ? null : at, InTurn: true)
             {
