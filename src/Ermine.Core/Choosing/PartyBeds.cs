@@ -17,7 +17,7 @@ internal sealed class PartyBeds
     private const double Near = 0.01;
 
     /// <summary>The same at prices.</summary>
-    private const double NearPriced = 0.005;
+    private const double NearPriced = 0.003;
 
     /// <summary>The same while prices still say much more.</summary>
     private const double NearAtFirst = 0.03;
