@@ -74,7 +74,7 @@ internal sealed class PartyPerson
     /// <param name="mostG">Known from elsewhere: one costs no more than this, g.</param>
     /// <param name="near">Ends where nothing can be cheaper by more than this share.</param>
     /// <param name="mostReplays">Ends after so many replays.</param>
-    /// <param name="alike">Asked while another thing is asked of the same person.</param>
+    /// <param name="inTurn">It is asked while another thing may be asked of the same person.</param>
     /// <returns>None costs less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
     public (double Least, PartyColumn? New) LightestOf(
         double level,
@@ -84,7 +84,7 @@ internal sealed class PartyPerson
         double mostG,
         double near,
         int mostReplays,
-        bool alike
+        bool inTurn
     )
     {
         var left = (int[])[.. most];
@@ -96,7 +96,7 @@ internal sealed class PartyPerson
                 : Shut
             ),
         ];
-        var trials = alike ? beside : Trials;
+        var trials = inTurn ? beside : Trials;
         var before = trials.Replayed;
         LightestBed search;
         lock (last)
