@@ -89,7 +89,7 @@ internal sealed partial class LightestBed
     /// <summary>Hears that it goes on, and says whether it may.</summary>
     public Func<bool>? Onwards { get; init; }
 
-    /// <summary>It was told to end before it was done: what is found is no more than good, and <see cref="Bound"/> is how good.</summary>
+    /// <summary>It was told to end before it was done, or what is known is near enough: that is no more than good, and <see cref="Bound"/> is how good.</summary>
     public bool Ended { get; private set; }
 
     /// <summary>Bags, quilts, covers and barriers that are decided as far as a depth.</summary>
@@ -173,7 +173,6 @@ internal sealed partial class LightestBed
             (best, Bound) = (found is null ? most : best, told);
             TrySearch(any);
         }
-        Ended |= sought.Near > 0 && found is not null && Bound < best - Totals.Grain;
         if (!Ended)
             Bound = found is null ? double.PositiveInfinity : best;
         return found;
@@ -200,8 +199,13 @@ internal sealed partial class LightestBed
         {
             run.Context.Stop.ThrowIfCancellationRequested();
             Bound = priority.Bound;
-            if (Bound >= Math.Min(best - Totals.Grain, (1 - sought.Near) * best) || any && found is not null)
+            if (Bound >= best - Totals.Grain || any && found is not null)
                 break;
+            if (Bound >= (1 - sought.Near) * best)
+            {
+                Ended = true;
+                return true;
+            }
             if (++visited % 16 == 0 && Onwards?.Invoke() == false)
             {
                 Ended = true;

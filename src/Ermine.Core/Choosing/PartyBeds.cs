@@ -22,17 +22,16 @@ internal sealed class PartyBeds
     /// <summary>The same while prices still say much more.</summary>
     private const double NearAtFirst = 0.03;
 
-    /// <summary>The same where anything will do: something for everyone at once.</summary>
-    private const double Anything = 1;
-
     private readonly IReadOnlyList<PartyPerson> people;
     private readonly IReadOnlyList<PartyLot> lots;
     private readonly double level;
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
     private readonly Action<PartyBeds>? heard;
-    private readonly ConcurrentDictionary<(int Person, string Most, double[]? Prices, double Limit), Lightest> known =
-    [];
+    private readonly ConcurrentDictionary<
+        (int Person, string Most, double[]? Prices, double Limit, bool Any),
+        Lightest
+    > known = [];
     private readonly PriorityQueue<Way, double> ways = new();
 
     /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
@@ -47,12 +46,13 @@ internal sealed class PartyBeds
     /// <summary>What is asked of one person.</summary>
     /// <param name="Person">Who.</param>
     /// <param name="Most">How many of each lot that person may take.</param>
-    /// <param name="Near">What is sought need only be so near to the cheapest, as a share.</param>
+    /// <param name="Near">What is sought need only be so near to the cheapest, as a share; null where anything will do.</param>
     /// <param name="Prices">What lots cost; null for nothing.</param>
     /// <param name="InTurn">It is asked while another thing may be asked of the same person.</param>
-    private sealed record Question(int Person, int[] Most, double Near, double[]? Prices = null, bool InTurn = false)
+    private sealed record Question(int Person, int[] Most, double? Near, double[]? Prices = null, bool InTurn = false)
     {
-        public (int, string, double[]?, double) Key => (Person, string.Join(' ', Most), Prices, Limit);
+        public (int, string, double[]?, double, bool) Key =>
+            (Person, string.Join(' ', Most), Prices, Limit, Near is null);
 
         /// <summary>What costs more is of no use, g.</summary>
         public double Limit { get; init; } = WithoutG;
@@ -168,7 +168,7 @@ internal sealed class PartyBeds
             {
                 // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
                 var first = people.Count - 1;
-                TakeTurn(first, null, Anything);
+                TakeTurn(first, null, near: null);
                 foreach (var at in better.GetConsumingEnumerable())
                 {
                     // Only the last of those that came meanwhile.
@@ -229,7 +229,7 @@ internal sealed class PartyBeds
         Ask(most, near, at).Sum(e => e.Least) - lots.Index().Sum(l => at[l.Index] * l.Item.Items.Count);
 
     /// <summary>One after the other takes of what is left, at prices that leave to others what they need more; for as long as it may be lighter.</summary>
-    private void TakeTurn(int first, double[]? at, double near)
+    private void TakeTurn(int first, double[]? at, double? near)
     {
         var (left, spent) = (All, 0.0);
         for (var n = 0; n < people.Count; n++)
@@ -340,7 +340,7 @@ internal sealed class PartyBeds
         return [.. questions.Select(q => known[q.Key])];
     }
 
-    private bool IsKnown(Question asked) => known.TryGetValue(asked.Key, out var k) && (k.Exact || asked.Near > 0);
+    private bool IsKnown(Question asked) => known.TryGetValue(asked.Key, out var k) && (k.Exact || asked.Near != 0);
 
     private void Answer(Question asked)
     {

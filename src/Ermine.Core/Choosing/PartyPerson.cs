@@ -72,7 +72,7 @@ internal sealed class PartyPerson
     /// <param name="prices">What one of each lot costs besides its grams, g; null for nothing.</param>
     /// <param name="onwards">Says whether it may go on.</param>
     /// <param name="mostG">Known from elsewhere: one costs no more than this, g.</param>
-    /// <param name="near">Ends where nothing can be cheaper by more than this share.</param>
+    /// <param name="near">Ends where nothing can be cheaper by more than this share; null with what is found at once, if anything.</param>
     /// <param name="mostReplays">Ends after so many replays.</param>
     /// <param name="inTurn">It is asked while another thing may be asked of the same person.</param>
     /// <returns>None costs less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
@@ -82,7 +82,7 @@ internal sealed class PartyPerson
         double[]? prices,
         Func<bool> onwards,
         double mostG,
-        double near,
+        double? near,
         int mostReplays,
         bool inTurn
     )
@@ -105,11 +105,11 @@ internal sealed class PartyPerson
                 Run,
                 Things,
                 trials,
-                new(level, mostG, Prices: cost, Near: near),
+                new(level, mostG, Prices: cost, Near: near ?? 0),
                 last.GetValueOrDefault(level) ?? last.Values.LastOrDefault()
             )
             {
-                Onwards = () => onwards() && trials.Replayed - before < mostReplays,
+                Onwards = () => near is not null && onwards() && trials.Replayed - before < mostReplays,
                 Dives = true,
                 Better = bed => Keep(bed, trials),
             };
@@ -123,7 +123,7 @@ internal sealed class PartyPerson
                 Looked.Replayed + trials.Replayed - before
             );
         return found is not null && Keep(found, trials) is var bed
-            ? (search.Ended ? least : bed.CostAt(prices), bed)
+            ? (Math.Min(least, bed.CostAt(prices)), bed)
             : (least, null);
     }
 
