@@ -51,14 +51,23 @@ internal sealed partial class LightestBed
                 .Take(MostWeighed)
                 .Select(t => (t.Taken, Bound: WaysUnder(losses.Under(t.Taken)).Min(w => Promise(t.Taken, w))))
                 .OrderBy(t => t.Bound)
-                .Take(MostDived)
                 .ToList();
-            foreach (var (taken, bound) in promising)
+            foreach (var (n, (taken, bound)) in promising.Index())
             {
                 if (found is not null && Onwards?.Invoke() == false)
                     return;
-                // What is far from what was promised is not worth lightening.
-                if (bound < best && Held([.. taken, .. things.PinnedRest], losses.Under(taken)) && best < Far * bound)
+                // More than a few only until one holds: frost may rule out all that promise most.
+                if (found is not null && n >= MostDived)
+                    break;
+                // What is far from what was promised is not worth replaying, unless it is the last that can be done.
+                if (
+                    bound < best
+                    && Held(
+                        [.. taken, .. things.PinnedRest],
+                        losses.Under(taken),
+                        tops == all ? double.PositiveInfinity : Far
+                    )
+                )
                     Lighten();
             }
             if (found is not null && tops == pairs)
@@ -98,14 +107,16 @@ internal sealed partial class LightestBed
         MostWeighed = 12,
         MostWorn = 8;
 
-    /// <summary>Puts on what saves most for its weight, and where it does not hold twice as much each time, until it does.</summary>
-    private bool Held(List<int> with, Roof roof)
+    /// <summary>
+    /// Puts on what saves most for its weight until it holds: after the first that is slept in under a roof with the frost that was seen there, and
+    /// where that is not enough twice as much each time; up to so many times what it might cost.
+    /// </summary>
+    private bool Held(List<int> with, Roof roof, double far = double.PositiveInfinity)
     {
         var (open, at, adding) = (Open(things.Rest), 0, 1);
         foreach (var n in with)
             open[n] = false;
-        var way = WaysUnder(roof)
-            .MinBy(w => w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _))!;
+        var (way, most) = Way();
         while (true)
         {
             if (
@@ -118,15 +129,25 @@ internal sealed partial class LightestBed
                 continue;
             if (next < 0)
             {
-                if (CostOf(with) >= best)
+                if (CostOf(with) >= Math.Min(best, most))
                     return false;
                 next = FirstOf(restByWorth, open);
                 if (--at <= 0 || next < 0)
                 {
-                    if (MayBe(with) && HoldsDry(roof, with) && trials.Level(with, level) >= level)
+                    if (MayBe(with) && HoldsDry(roof, with))
                     {
-                        Keep(with);
-                        return true;
+                        var isNew = roof.IsNew;
+                        if (Reaches(roof, with))
+                        {
+                            Keep(with);
+                            return true;
+                        }
+                        if (isNew && trustsFrost)
+                        {
+                            See(roof, with);
+                            (way, most) = Way();
+                            continue;
+                        }
                     }
                     (at, adding) = (adding, 2 * adding);
                 }
@@ -135,6 +156,14 @@ internal sealed partial class LightestBed
             }
             open[next] = false;
             with.Add(next);
+        }
+
+        (LossPlanes Way, double Most) Way()
+        {
+            var (best, least) = WaysUnder(roof)
+                .Select(w => (w, w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _)))
+                .MinBy(w => w.Item2);
+            return (best, far * (CostOf(with) + least));
         }
     }
 }

@@ -168,7 +168,8 @@ internal sealed class PartyBeds
             {
                 // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
                 var first = people.Count - 1;
-                TakeTurn(first, null, near: null);
+                for (var n = 0; n < people.Count && (n == 0 || better.Count == 0 && onwards()); n++)
+                    TakeTurn(first++ % people.Count, null, near: null);
                 foreach (var at in better.GetConsumingEnumerable())
                 {
                     // Only the last of those that came meanwhile.
