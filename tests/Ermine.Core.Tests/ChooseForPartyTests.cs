@@ -66,8 +66,7 @@ public class ChooseForPartyTests
     {
         var wrong = new ConcurrentBag<string>();
         var (found, fought) = (0, 0);
-        Parallel.For(
-            0,
+        SmallClosets.LookAt(
             300,
             seed =>
             {
@@ -129,8 +128,7 @@ public class ChooseForPartyTests
     {
         var wrong = new ConcurrentBag<string>();
         var (found, fought) = (0, 0);
-        Parallel.For(
-            0,
+        SmallClosets.LookAt(
             16,
             seed =>
             {

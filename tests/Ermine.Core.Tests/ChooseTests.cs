@@ -34,8 +34,7 @@ public class ChooseTests
     {
         var wrong = new ConcurrentBag<string>();
         var found = 0;
-        Parallel.For(
-            0,
+        SmallClosets.LookAt(
             300,
             seed =>
             {

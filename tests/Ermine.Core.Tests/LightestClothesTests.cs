@@ -131,8 +131,7 @@ public class LightestClothesTests
     {
         var wrong = new ConcurrentBag<string>();
         var lighter = 0;
-        Parallel.For(
-            0,
+        SmallClosets.LookAt(
             9,
             seed =>
             {

@@ -77,6 +77,20 @@ internal static class SmallClosets
         return [.. Enumerable.Range(0, count).Select(Made)];
     }
 
+    /// <summary>Looks at so many, on threads of their own: what is looked at waits for those of the pool.</summary>
+    public static void LookAt(int count, Action<int> one)
+    {
+        var last = -1;
+        void Look()
+        {
+            for (var n = Interlocked.Increment(ref last); n < count; n = Interlocked.Increment(ref last))
+                one(n);
+        }
+        Task Begun(int _) =>
+            Task.Factory.StartNew(Look, default, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+        Task.WaitAll([.. Enumerable.Range(0, Environment.ProcessorCount).Select(Begun)]);
+    }
+
     /// <summary>A trip of nights that get no milder.</summary>
     public static Trip TripOf(int seed, int nights)
     {

@@ -49,8 +49,7 @@ public class WhatToBuyTests
     {
         var wrong = new ConcurrentBag<string>();
         var (raised, saved) = (0, 0);
-        Parallel.For(
-            0,
+        SmallClosets.LookAt(
             10,
             seed =>
             {
