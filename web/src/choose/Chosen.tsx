@@ -25,7 +25,7 @@ export function Chosen(props: {
   const items = useWorkspace((s) => s.items);
   const was = new Set(props.before.items);
   const things = bed.system.layers.flatMap((l) => items[l.itemId] ?? []);
-  const gone = props.before.items.filter((id) => !bed.items.includes(id)).flatMap((id) => items[id] ?? []);
+  const gone = props.before.items.flatMap((id) => items[id] ?? []).filter((i) => !things.includes(i));
   const worst = bed.nights.reduce(
     (a, b) => (b.spareK < a.spareK ? b : a),
     bed.nights[0] as (typeof bed.nights)[0],
@@ -78,7 +78,7 @@ export function Chosen(props: {
       </ul>
       {gone.length > 0 && (
         <p className="mt-2 text-[14px] text-soft">
-          Stays behind of what is packed: {gone.map((i) => i.name).join(", ")}.
+          No longer slept in: {gone.map((i) => i.name).join(", ")}.
         </p>
       )}
       <div className="mt-3 flex flex-wrap gap-2 print:hidden">

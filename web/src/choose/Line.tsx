@@ -160,7 +160,8 @@ export function Line(props: {
           {props.points.map(({ bed, point }, i) => (
             // biome-ignore lint/a11y/useSemanticElements: a point of a picture
             <g
-              key={bed.items.join()}
+              // biome-ignore lint/suspicious/noArrayIndexKey: while the line is walked one bed may be two points of it
+              key={i}
               role="button"
               tabIndex={0}
               aria-pressed={props.selected === i}
