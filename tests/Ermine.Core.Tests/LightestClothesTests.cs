@@ -209,11 +209,27 @@ public class LightestClothesTests
     }
 
     [Fact]
+    public void What_is_told_on_the_way_gets_no_heavier_and_its_bound_no_lower()
+    {
+        List<ClothesChosen> told = [];
+        told.Add(LightestClothes.Of(RunOf(2, [.. Least, .. More]), ClothesAsked.Plain, told.Add));
+        Assert.True(told.Count > 2, $"{told.Count}");
+        foreach (var (before, after) in told.Zip(told.Skip(1)))
+        {
+            Assert.True(after.AddsG <= before.AddsG, $"{after.AddsG} after {before.AddsG}");
+            Assert.True(after.LeastG >= before.LeastG, $"{after.LeastG} after {before.LeastG}");
+        }
+        Assert.All(told[..^1], t => Assert.False(t.Proven));
+        // Each way on can be packed as it stands.
+        Assert.All(told, t => Assert.All(t.Days.SelectMany(d => d.Bars), b => Assert.Contains(b.ItemId, t.Along)));
+    }
+
+    [Fact]
     public void Told_to_end_it_says_how_sure_it_is_and_without_a_day_it_says_that()
     {
         var run = RunOf(1, [.. Least, .. More]);
         var whole = LightestClothes.Of(run, ClothesAsked.Plain);
-        var cut = LightestClothes.Of(run, ClothesAsked.Plain, TimeSpan.Zero);
+        var cut = LightestClothes.Of(run, ClothesAsked.Plain, within: TimeSpan.Zero);
         Assert.True(whole.Proven);
         Assert.False(cut.Proven);
         Assert.True(cut.LeastG <= whole.AddsG && cut.AddsG >= whole.AddsG);

@@ -126,6 +126,7 @@ test("clothes by day: every day dressed in the lightest, packed in a press, and 
       timeout: 60_000,
     },
   );
+  await expect(page.getByText("Nothing lighter of what was weighed goes as well.")).toBeVisible({ timeout: 60_000 });
   const told = await page.getByRole("row").nth(1).getByRole("cell").nth(1).innerText();
   const axe = await new AxeBuilder({ page }).analyze();
   expect(axe.violations).toEqual([]);

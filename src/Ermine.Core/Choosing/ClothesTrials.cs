@@ -29,6 +29,8 @@ internal sealed class ClothesTrials
     {
         (this.run, this.asked, this.things) = (run, asked, things);
         List<(int, DayAsks)> asks = [];
+        // Once a trip has been run several may ask it.
+        _ = run[run.Count - 1];
         (Everything, inEverything) = Played(Ids(everything), [], asks, _ => true)!.Value;
         Asks = asks;
     }
@@ -39,8 +41,10 @@ internal sealed class ClothesTrials
     /// <summary>What each day asks of every set of pieces, steadily.</summary>
     public IReadOnlyList<(int Night, DayAsks Asks)> Asks { get; }
 
+    private int playedOut;
+
     /// <summary>Sets that days were played in.</summary>
-    public int PlayedOut { get; private set; }
+    public int PlayedOut => playedOut;
 
     /// <summary>All days in some pieces; null where one goes worse than in everything: which, and for body (0), hands (1) or feet (2).</summary>
     /// <param name="pieces">They.</param>
@@ -53,7 +57,7 @@ internal sealed class ClothesTrials
     )
     {
         var (night, part) = (0, 0);
-        PlayedOut++;
+        Interlocked.Increment(ref playedOut);
         var played = Played(
             Ids(pieces),
             like ?? Everything,
@@ -73,7 +77,7 @@ internal sealed class ClothesTrials
     /// <summary>Whether one day goes worse in some pieces, begun as it is begun in everything: about what it is after days in those pieces.</summary>
     public bool FailsOn(int night, IEnumerable<Garment> pieces)
     {
-        PlayedOut++;
+        Interlocked.Increment(ref playedOut);
         var plan = run.PlanOf(night);
         var morning = night > 0 ? inEverything[night - 1].Morning : TripState.Start;
         var day = run.Days.Of(

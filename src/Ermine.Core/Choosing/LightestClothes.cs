@@ -8,8 +8,9 @@ namespace Ermine.Core.Choosing;
 /// The lightest clothes in which every day that is laid out goes as well as in everything, each dressed and played day after day with the nights
 /// between. A good answer comes from the steady balance by which dressing weighs: of all sets the lightest in which no stretch goes worse, and
 /// from it whatever can be left out or changed for something lighter. The proof is played: a set in which a day goes worse is made as large as it
-/// can be with that day still worse, so that of what is then left one piece must come along; the lightest pieces that have one of each such group
-/// bound the answer from below, and where they do themselves they are it. It stands on this, that more to choose from never goes worse.
+/// can be with that day still worse, the lightest pieces first, so that of what is then left one piece must come along, and a heavy one; the lightest
+/// pieces that have one of each such group bound the answer from below, and where they do themselves they are it. It stands on this, that more to
+/// choose from never goes worse.
 /// </summary>
 public sealed class LightestClothes
 {
@@ -25,10 +26,17 @@ public sealed class LightestClothes
     private readonly List<Garment> all;
     private readonly ClothesTrials trials;
     private readonly List<PartSets> parts;
+    private readonly Action<ClothesChosen>? heard;
 
-    private LightestClothes(TripRun run, ClothesAsked asked, ClothesThings things, TimeSpan within)
+    private LightestClothes(
+        TripRun run,
+        ClothesAsked asked,
+        ClothesThings things,
+        Action<ClothesChosen>? heard,
+        TimeSpan within
+    )
     {
-        (this.run, this.things, this.within) = (run, things, within);
+        (this.run, this.things, this.heard, this.within) = (run, things, heard, within);
         pools = things.Pools();
         all = [.. pools.SelectMany(p => p.Pieces)];
         trials = new(run, asked, things, all);
@@ -53,15 +61,22 @@ public sealed class LightestClothes
     /// <summary>Chooses them.</summary>
     /// <param name="run">The trip of one person.</param>
     /// <param name="asked">What is asked, as <c>ChoiceRules</c> lets it through.</param>
+    /// <param name="heard">Hears of what it has so far, and of what bounds it.</param>
     /// <param name="within">After so long it ends with what it has, and says how sure that is; null to go on to the end.</param>
-    public static ClothesChosen Of(TripRun run, ClothesAsked asked, TimeSpan? within = null)
+    public static ClothesChosen Of(
+        TripRun run,
+        ClothesAsked asked,
+        Action<ClothesChosen>? heard = null,
+        TimeSpan? within = null
+    )
     {
         var things = new ClothesThings(run, asked);
         if (things.Days.Count == 0)
             return new([], 0, things.NowG, run.Outfit.Along, [], things.NotLaidOut, [], 0, 0, 0, true, 0);
-        var choosing = new LightestClothes(run, asked, things, within ?? TimeSpan.MaxValue);
-        var found = choosing.Lightened(choosing.AtOnce());
-        return choosing.Told(choosing.Proven(found));
+        var choosing = new LightestClothes(run, asked, things, heard, within ?? TimeSpan.MaxValue);
+        var first = choosing.Heard(choosing.AtOnce());
+        var needed = choosing.Needed(first.Pieces);
+        return choosing.Told(choosing.Proven(choosing.Heard(choosing.Lightened(first, needed)), needed));
     }
 
     /// <summary>Pieces in which all days go as well as in everything.</summary>
@@ -79,6 +94,12 @@ public sealed class LightestClothes
     }
 
     private double GramsOf(IEnumerable<Garment> pieces) => pieces.Sum(things.CostOf);
+
+    private Answer Heard(Answer found, double leastG = 0)
+    {
+        heard?.Invoke(Told((found, leastG, false)));
+        return found;
+    }
 
     private bool IsOver(double share) => clock.Elapsed.TotalSeconds > within.TotalSeconds * share;
 
@@ -105,53 +126,91 @@ public sealed class LightestClothes
         return trials.Try(union, out _) is { } inThem ? new(inThem, union) : new(trials.Everything, all);
     }
 
+    /// <summary>Those of some pieces that all others together cannot stand for.</summary>
+    private HashSet<Garment> Needed(IEnumerable<Garment> pieces) =>
+        [
+            .. Beside(
+                    pieces.Where(g => !things.Stays(g)),
+                    piece =>
+                        (
+                            Piece: piece,
+                            Does: IsOver(LightenedFor) || trials.Try(all.Where(g => g != piece), out _) is not null
+                        )
+                )
+                .Where(t => !t.Does)
+                .Select(t => t.Piece),
+        ];
+
     /// <summary>Leaves out whatever can be left out, the heaviest first, and changes what is left for what is lighter of its kind.</summary>
-    private Answer Lightened(Answer found)
+    private Answer Lightened(Answer found, HashSet<Garment> needed)
     {
-        foreach (var piece in found.Pieces.Where(g => !things.Stays(g)).OrderByDescending(things.CostOf).ToList())
+        var left = found
+            .Pieces.Where(g => !things.Stays(g) && !needed.Contains(g))
+            .OrderByDescending(things.CostOf)
+            .ToList();
+        while (FirstThatDoes(found, left, piece => [.. found.Pieces.Where(g => g != piece)]) is { } without)
         {
-            if (IsOver(LightenedFor))
-                return found;
-            List<Garment> without = [.. found.Pieces.Where(g => g != piece)];
-            if (trials.Try(without, out _, found.Days) is { } days)
-                found = found with { Days = days, Pieces = without };
+            found = found with { Days = without.Days, Pieces = without.Pieces };
+            // What could not be left out before cannot be now.
+            left.RemoveRange(0, left.IndexOf(without.For) + 1);
         }
         foreach (var other in all.Concat(pools.SelectMany(p => p.LeftOut)).OrderBy(g => g.Item.MassG))
         {
-            foreach (
-                var piece in found
-                    .Pieces.Where(g =>
-                        !things.Stays(g)
-                        && things.CostOf(g) > other.Item.MassG
-                        && (g.Main, g.Tier) == (other.Main, other.Tier)
-                        && !found.Pieces.Contains(other)
-                    )
-                    .OrderByDescending(things.CostOf)
-                    .ToList()
+            var heavier = found
+                .Pieces.Where(g =>
+                    !things.Stays(g)
+                    && !(needed.Contains(g) && all.Contains(other))
+                    && things.CostOf(g) > other.Item.MassG
+                    && (g.Main, g.Tier) == (other.Main, other.Tier)
+                    && !found.Pieces.Contains(other)
+                )
+                .OrderByDescending(things.CostOf)
+                .ToList();
+            if (
+                FirstThatDoes(found, heavier, piece => [.. found.Pieces.Where(g => g != piece), other])
+                is not { } changed
             )
-            {
-                if (IsOver(LightenedFor))
-                    return found;
-                List<Garment> pieces = [.. found.Pieces.Where(g => g != piece), other];
-                if (trials.Try(pieces, out _, found.Days) is not { } days)
-                    continue;
-                var places = found.InPlaceOf.ToDictionary();
-                places[other.Item.Id] = places.GetValueOrDefault(piece.Item.Id, piece.Item.Id);
-                found = new(days, pieces, places);
-                break;
-            }
+                continue;
+            var places = found.InPlaceOf.ToDictionary();
+            places[other.Item.Id] = places.GetValueOrDefault(changed.For.Item.Id, changed.For.Item.Id);
+            found = new(changed.Days, changed.Pieces, places);
         }
         return found;
     }
 
+    /// <summary>The first of some pieces without which days go as well, several tried at once.</summary>
+    private (Garment For, List<Garment> Pieces, List<DayOut> Days)? FirstThatDoes(
+        Answer found,
+        IReadOnlyList<Garment> of,
+        Func<Garment, List<Garment>> without
+    )
+    {
+        foreach (var some in of.Chunk(Environment.ProcessorCount))
+        {
+            if (IsOver(LightenedFor))
+                return null;
+            var tried = Beside(
+                some,
+                piece => (Piece: piece, Pieces: without(piece), Days: trials.Try(without(piece), out _, found.Days))
+            );
+            if (tried.Find(t => t.Days is not null) is { Days: { } days } does)
+                return (does.Piece, does.Pieces, days);
+        }
+        return null;
+    }
+
+    /// <summary>Several at once, in their order.</summary>
+    private List<TTo> Beside<TFrom, TTo>(IEnumerable<TFrom> of, Func<TFrom, TTo> each) =>
+        [.. of.AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(each)];
+
     // ---- the proof ----
 
     /// <summary>The lightest, and what bounds it.</summary>
-    private (Answer Found, double LeastG, bool Proven) Proven(Answer found)
+    private (Answer Found, double LeastG, bool Proven) Proven(Answer found, HashSet<Garment> needed)
     {
-        List<IReadOnlyList<Garment>> groups = [];
+        List<IReadOnlyList<Garment>> groups = [.. needed.Select(g => (IReadOnlyList<Garment>)[g])];
         var least = 0.0;
-        while (!IsOver(1))
+        for (var round = 0; !IsOver(1); round++)
         {
             var hit = LeastHit.Of(all, things.CostOf, things.Stays, groups, run.Context.Stop);
             if (hit is null)
@@ -159,16 +218,31 @@ public sealed class LightestClothes
             least = GramsOf(hit);
             if (least >= GramsOf(found.Pieces) - Totals.Grain)
                 return (found, GramsOf(found.Pieces), true);
-            if (trials.Try(hit, out var failed) is { } days)
-                return (new(days, hit), least, true);
-            var grown = Grown(hit, failed.Night, [.. all.Except(hit).OrderByDescending(things.CostOf)]);
-            // Begun as in everything it goes worse; that it does after days in it as well is seen once more.
-            if (grown.Count > hit.Count && trials.Try(grown, out _) is { } inGrown)
+            Heard(found, least);
+            // Other days first each time: what they ask for differs.
+            var days = things.Days.Select((_, n) => things.Days[(n + round) % things.Days.Count]);
+            var failing = Beside(days, d => (Night: d, Fails: trials.FailsOn(d, hit))).Where(d => d.Fails);
+            List<(int Night, List<Garment> Grown)> grown =
+            [
+                .. Beside(
+                    failing.Take(Environment.ProcessorCount),
+                    d => (d.Night, Grown(hit, d.Night, [.. all.Except(hit).OrderBy(things.CostOf)]))
+                ),
+            ];
+            if (grown.Count == 0)
             {
-                found = GramsOf(grown) < GramsOf(found.Pieces) ? new(inGrown, grown) : found;
-                grown = hit;
+                if (trials.Try(hit, out var failed) is { } inHit)
+                    return (new(inHit, hit), least, true);
+                grown = [(failed.Night, hit)];
             }
-            groups.Add([.. all.Except(grown)]);
+            foreach (var (_, with) in grown)
+            {
+                // Begun as in everything it goes worse; that it does after days in it as well is seen once more.
+                var inGrown = with.Count > hit.Count ? trials.Try(with, out _) : null;
+                if (inGrown is not null && GramsOf(with) < GramsOf(found.Pieces))
+                    found = new(inGrown, with);
+                groups.Add([.. all.Except(inGrown is null ? with : hit)]);
+            }
         }
         return (found, least, false);
     }

@@ -37,8 +37,8 @@ public static class Choices
     public sealed record ClothesRequest(Trip Trip, int Member, ClothesAsked Asked) : Plans.PlanRequest(Trip, 0, Member);
 
     /// <summary>
-    /// One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, what to buy so far or at last, why it ended
-    /// early.
+    /// One of: how far it is, the bed that was chosen, the line, beds for the party so far or at last, what to buy so far or at last, clothes so far
+    /// or at last, why it ended early.
     /// </summary>
     public sealed record ChoiceEvent(
         ChoiceSoFar? Far = null,
@@ -46,6 +46,7 @@ public static class Choices
         ChoiceLine? Line = null,
         PartyChoice? Party = null,
         SeasonBuys? Buys = null,
+        ClothesChosen? Clothes = null,
         string? Refused = null
     );
 
@@ -108,7 +109,11 @@ public static class Choices
         plans.MapPost("/spare", Spare).WithSummary("What could be sold or left: things on no line of the season");
         plans
             .MapPost("/clothes", Clothes)
-            .WithSummary("The lightest clothes that dress all days as well as everything does, with their bars");
+            .Produces<ChoiceEvent>(StatusCodes.Status200OK, "text/event-stream")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity)
+            .WithSummary(
+                "The lightest clothes that dress all days as well as everything does, told as lighter ones are found"
+            );
         plans
             .MapPost("/table", Table)
             .WithSummary("Which of what one owns for which low, and what changes from one to the next");
@@ -210,7 +215,7 @@ public static class Choices
         );
     }
 
-    private static async Task<Results<Ok<ClothesChosen>, ProblemHttpResult>> Clothes(
+    private static async Task<IResult> Clothes(
         ClothesRequest request,
         Asking asking,
         Store store,
@@ -218,12 +223,23 @@ public static class Choices
     )
     {
         var owned = (await store.Items(stop)).ToDictionary(i => i.Id);
-        var faults = ChoiceRules.Check(request.Asked, request.Trip, request.Member, id => owned.GetValueOrDefault(id));
-        return faults.Count > 0
-            ? Problems.Faults(faults)
-            : await asking.Of(
+        return
+            ChoiceRules.Check(request.Asked, request.Trip, request.Member, id => owned.GetValueOrDefault(id))
+                is { Count: > 0 } faults
+            ? Refused(faults)
+            : await Streamed(
                 request,
-                (runs, r) => LightestClothes.Of(runs[r.Member], request.Asked, asking.Patience.Clothes)
+                asking,
+                (runs, heard) =>
+                    new(
+                        Clothes: LightestClothes.Of(
+                            runs[request.Member],
+                            request.Asked,
+                            far => heard(new(Clothes: far)),
+                            asking.Patience.Clothes
+                        )
+                    ),
+                stop
             );
     }
 

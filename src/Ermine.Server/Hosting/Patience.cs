@@ -17,8 +17,8 @@ public sealed class Patience(IConfiguration configuration)
     /// <summary>For a party, whose beds are told and whose reserve is sought after that.</summary>
     public TimeSpan Party => Seconds(9);
 
-    /// <summary>For clothes, which are told after the days have been played once more.</summary>
-    public TimeSpan Clothes => Seconds(6.5);
+    /// <summary>For clothes.</summary>
+    public TimeSpan Clothes => Seconds(9);
 
     /// <summary>For the proof that no split is more even.</summary>
     public TimeSpan Split => Seconds(6);

@@ -136,8 +136,6 @@ export const api = {
     asked: { trip: Trip; member: number; asked: Schema["SeasonAsked"]; prices: Record<string, number> },
     signal?: AbortSignal,
   ) => answer(client.POST("/api/plan/spare", { body: asked, signal: signal ?? null })),
-  clothes: (asked: { trip: Trip; member: number; asked: Schema["ClothesAsked"] }, signal?: AbortSignal) =>
-    answer(client.POST("/api/plan/clothes", { body: asked, signal: signal ?? null })),
   dry: (asked: Asked, signal?: AbortSignal) =>
     answer(client.POST("/api/plan/dry", { body: asked, signal: signal ?? null })),
   day: ({ night, ...asked }: Asked & { quick?: boolean }, signal?: AbortSignal) =>

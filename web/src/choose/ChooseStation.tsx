@@ -166,7 +166,13 @@ export function Component() {
     return (
       <main className="px-3 py-4 sm:px-5">
         {head}
-        <Clothes trip={trip} who={who} member={member} name={sleepers[member.sleeperId]?.name ?? "you"} />
+        <Clothes
+          trip={trip}
+          who={who}
+          member={member}
+          name={sleepers[member.sleeperId]?.name ?? "you"}
+          waits={waits}
+        />
       </main>
     );
 

@@ -1,15 +1,17 @@
-import { useState } from "react";
-import { api, type Schema, type Trip } from "../api/client";
+import { useEffect, useState } from "react";
+import type { Schema, Trip } from "../api/client";
 import { DayMark } from "../day/DayMark";
 import { clock } from "../night/clock";
 import { Button } from "../parts/Button";
+import { ProblemList } from "../parts/Problem";
 import { Segments } from "../parts/Segments";
 import type { Outfit } from "../state/outfit";
-import { editMember, useAsked, useGo } from "../state/trip";
+import { editMember, useGo } from "../state/trip";
 import { useWorkspace } from "../state/workspace";
 import { useWrite, write } from "../units/units";
 import { and, dayVerdicts, doing } from "../units/words";
 import { dressedIn } from "./packing";
+import { useChoice } from "./useChoice";
 import { PinOrLeave, Wishes } from "./Wishes";
 
 type Chosen = Schema["ClothesChosen"];
@@ -20,11 +22,13 @@ export function Clothes({
   who,
   member,
   name,
+  waits,
 }: {
   trip: Trip;
   who: number;
   member: Outfit;
   name: string;
+  waits: boolean;
 }) {
   const go = useGo();
   const w = useWrite();
@@ -35,15 +39,15 @@ export function Clothes({
     borne: false,
     unplanned: true,
   });
-  const query = useAsked(
-    "clothes",
-    (plan, signal) => api.clothes({ trip: plan.trip, member: plan.member ?? 0, asked }, signal),
-    trip,
-    0,
-    who,
-    asked,
-  );
-  const chosen = query.data;
+  const { clothes, stale, running, problem, ask, stop } = useChoice("clothes");
+  const chosen = problem ? null : clothes;
+
+  useEffect(() => {
+    if (waits || trip.nights.length === 0) return;
+    const soon = setTimeout(() => void ask({ trip, member: who, asked }), 250);
+    return () => clearTimeout(soon);
+  }, [trip, who, asked, waits, ask]);
+
   const nameOf = (id: string) => items[id]?.name ?? "a thing that is gone";
   const toggled = (list: string[], id: string) =>
     list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
@@ -58,11 +62,11 @@ export function Clothes({
         <h1 className="text-[26px] leading-tight" aria-live="polite">
           {chosen
             ? headline(chosen, w.mass, asked.borne)
-            : query.error
+            : problem
               ? "It was not chosen."
               : "Dressing every day…"}
         </h1>
-        {query.error && <p className="text-ember">{query.error.message}</p>}
+        {problem && <ProblemList problem={problem} />}
         {chosen && chosen.days.length === 0 && (
           <Button look="strong" className="mt-3" onClick={() => go.station("day", 0)}>
             Lay out a day
@@ -97,9 +101,12 @@ export function Clothes({
           onUnpin={(id) => setAsked({ ...asked, pinned: toggled(asked.pinned, id) })}
           onBack={(id) => setAsked({ ...asked, leftAtHome: toggled(asked.leftAtHome, id) })}
         />
-        {query.isFetching && chosen && (
-          <p className="text-[14px]" role="status">
-            Dressing every day anew…
+        {running && (
+          <p className="mb-2 flex items-center gap-3 text-[14px] print:hidden" role="status">
+            {chosen && !stale
+              ? "Looking whether anything lighter does as well…"
+              : "Dressing every day in all you own…"}
+            <Button onClick={stop}>Stop</Button>
           </p>
         )}
         {chosen && chosen.days.length > 0 && (
@@ -130,7 +137,7 @@ export function Clothes({
           <Button
             look="strong"
             className="my-2 w-full print:hidden"
-            disabled={query.isFetching}
+            disabled={stale}
             onClick={() => {
               editMember(trip, who, (m) => dressedIn(m, chosen));
               go.station("day", chosen.days[0]?.night ?? 0);

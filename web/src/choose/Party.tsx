@@ -31,7 +31,7 @@ export function Party(props: {
   const go = useGo();
   const items = useWorkspace((s) => s.items);
   const sleepers = useWorkspace((s) => s.sleepers);
-  const { party, running, problem, ask, stop } = useChoice("party");
+  const { party, stale, running, problem, ask, stop } = useChoice("party");
   const [scope, setScope] = useState("trip");
   const [asked, setAsked] = useState<Pick<PartyAsked, "keeps" | "spareK" | "fairest" | "mostG" | "reserveK">>(
     {
@@ -236,7 +236,7 @@ export function Party(props: {
       )}
       {party && without.length === 0 && party.people.some((p) => p.bed) && (
         <div className="mt-4 flex flex-wrap gap-2 print:hidden">
-          <Button look="strong" onClick={pack}>
+          <Button look="strong" disabled={stale} onClick={pack}>
             Pack this for everyone
           </Button>
           {party.reserve && party.reserve.items.length > 0 && (

@@ -15,6 +15,9 @@ export type Choosing = {
   line: Schema["ChoiceLine"] | null;
   party: Schema["PartyChoice"] | null;
   buys: Schema["SeasonBuys"] | null;
+  clothes: Schema["ClothesChosen"] | null;
+  /** What is in sight was asked for before. */
+  stale: boolean;
   problem: Problem | null;
 };
 
@@ -26,11 +29,13 @@ const nothing: Choosing = {
   line: null,
   party: null,
   buys: null,
+  clothes: null,
+  stale: false,
   problem: null,
 };
 
 /** Asks for a choice and hears of it as it is found; ends when another is asked for, when told to, and with the page. */
-export function useChoice(what: "choose" | "line" | "party" | "season") {
+export function useChoice(what: "choose" | "line" | "party" | "season" | "clothes") {
   const [state, setState] = useState(nothing);
   const ending = useRef<AbortController | null>(null);
 
@@ -43,14 +48,21 @@ export function useChoice(what: "choose" | "line" | "party" | "season") {
     async (asking: {
       trip: Trip;
       member?: number;
-      asked: ChoiceAsked | Schema["PartyAsked"] | Schema["SeasonAsked"];
+      asked: ChoiceAsked | Schema["PartyAsked"] | Schema["SeasonAsked"] | Schema["ClothesAsked"];
       prices?: Record<string, number>;
     }) => {
       ending.current?.abort();
       const mine = new AbortController();
       ending.current = mine;
       // What was shared out or weighed stays in sight until more is known.
-      setState((s) => ({ ...nothing, party: s.party, buys: s.buys, running: true }));
+      setState(({ party, buys, clothes }) => ({
+        ...nothing,
+        party,
+        buys,
+        clothes,
+        stale: true,
+        running: true,
+      }));
       const now = (change: Partial<Choosing> | ((s: Choosing) => Partial<Choosing>)) => {
         if (!mine.signal.aborted)
           setState((s) => ({ ...s, ...(typeof change === "function" ? change(s) : change) }));
@@ -72,6 +84,7 @@ export function useChoice(what: "choose" | "line" | "party" | "season") {
           .getReader();
         for (let next = await events.read(); !next.done; next = await events.read()) {
           const event = JSON.parse(next.value.data) as Event;
+          now({ stale: false });
           if (event.far) {
             const { bed, proof } = event.far;
             now((s) => ({ proof, beds: bed ? [...s.beds, bed] : s.beds }));
@@ -80,6 +93,7 @@ export function useChoice(what: "choose" | "line" | "party" | "season") {
           if (event.line) now({ line: event.line, proof: event.line.proof });
           if (event.party) now({ party: event.party, proof: event.party.proof });
           if (event.buys) now({ buys: event.buys, proof: event.buys.proof });
+          if (event.clothes) now({ clothes: event.clothes });
           if (event.refused) throw new Problem(503, event.refused, []);
         }
         now({ running: false });
