@@ -140,6 +140,15 @@ internal sealed class ClothesTrials
                 asks.Add((night, asking));
             }
             var (dayOut, after) = Lived(dressed);
+            // The best of everything is never worse than what is worn now.
+            if (
+                asks is not null
+                && plan.Worn is { Count: > 0 } now
+                && now.All(b => day.Find(b.ItemId) is not null)
+                && Lived(dressed with { Bars = now }) is { } asNow
+                && IsBetter(asNow.Day, dayOut)
+            )
+                (dayOut, after) = asNow;
             lived = after;
             all.Add(dayOut);
             if (!goesOn(dayOut))
@@ -198,8 +207,23 @@ internal sealed class ClothesTrials
         }
         if (day.UnplannedHolds == false && other.UnplannedHolds != false)
             return 0;
-        static bool Sleeps(Verdict? verdict) => verdict is null or Verdict.Warm or Verdict.Hot;
-        return Sleeps(other.NightGoes) && !Sleeps(day.NightGoes) ? 0 : null;
+        return Sleeps(other) && !Sleeps(day) ? 0 : null;
+    }
+
+    private static bool Sleeps(DayOut day) => day.NightGoes is null or Verdict.Warm or Verdict.Hot;
+
+    /// <summary>Whether a day goes better than another in its worst block, then in all together, and no night or unplanned hour goes worse for it.</summary>
+    private bool IsBetter(DayOut day, DayOut other)
+    {
+        (int, int, double) Bad(DayOut of) =>
+            (
+                of.Dressed.Played.Blocks.Select(b => Badness(b.Verdict)).DefaultIfEmpty().Max(),
+                of.Dressed.Played.Blocks.Sum(b => Badness(b.Verdict)),
+                of.Dressed.Played.Blocks.Where(b => b.Verdict == DayVerdict.Chilling).Sum(b => b.MostDebt)
+            );
+        return Bad(day).CompareTo(Bad(other)) < 0
+            && (Sleeps(day) || !Sleeps(other))
+            && (day.UnplannedHolds != false || other.UnplannedHolds == false);
     }
 
     private int Badness(DayVerdict verdict) =>

@@ -219,23 +219,16 @@ public sealed class LightestClothes
             if (least >= GramsOf(found.Pieces) - Totals.Grain)
                 return (found, GramsOf(found.Pieces), true);
             Heard(found, least);
+            if (trials.Try(hit, out _) is { } inHit)
+                return (new(inHit, hit), least, true);
             // Other days first each time: what they ask for differs.
             var days = things.Days.Select((_, n) => things.Days[(n + round) % things.Days.Count]);
             var failing = Beside(days, d => (Night: d, Fails: trials.FailsOn(d, hit))).Where(d => d.Fails);
-            List<(int Night, List<Garment> Grown)> grown =
-            [
-                .. Beside(
-                    failing.Take(Environment.ProcessorCount),
-                    d => (d.Night, Grown(hit, d.Night, [.. all.Except(hit).OrderBy(things.CostOf)]))
-                ),
-            ];
-            if (grown.Count == 0)
-            {
-                if (trials.Try(hit, out var failed) is { } inHit)
-                    return (new(inHit, hit), least, true);
-                grown = [(failed.Night, hit)];
-            }
-            foreach (var (_, with) in grown)
+            var grown = Beside(
+                failing.Take(Environment.ProcessorCount),
+                d => Grown(hit, d.Night, [.. all.Except(hit).OrderBy(things.CostOf)])
+            );
+            foreach (var with in grown.DefaultIfEmpty(hit))
             {
                 // Begun as in everything it goes worse; that it does after days in it as well is seen once more.
                 var inGrown = with.Count > hit.Count ? trials.Try(with, out _) : null;
