@@ -107,7 +107,7 @@ function useHeadline(person: Person, name: string): { head: string; next?: strin
   const head = person.getsInChilled
     ? `${nights}. On night ${at} the bed would, but ${name} gets in chilled from the day.`
     : asPacked.margin != null && asPacked.margin < person.inHandK
-      ? `${nights}. Night ${at} is short by ${w.degrees(person.inHandK - asPacked.margin)}: ${holds} against ${w.temp(person.low ?? 0)}.`
+      ? `${short.length === 1 ? "" : `${nights}. `}Night ${at} is short by ${w.degrees(person.inHandK - asPacked.margin)}: ${holds} against ${w.temp(person.low ?? 0)}.`
       : `${nights}. Night ${at}: ${verdicts[asPacked.verdict ?? "cool"]}.`;
   if (!forNothing || forNothing.together.length === 0)
     return {
