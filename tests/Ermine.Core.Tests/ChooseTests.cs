@@ -127,38 +127,44 @@ public class ChooseTests
     public void After_a_cold_day_rested_out_in_the_bag_it_is_still_what_looking_at_every_bed_would_choose()
     {
         var (found, colder) = (0, 0);
-        foreach (var seed in Enumerable.Range(700, 16))
-        {
-            var items = SmallClosets.Of(seed, 7);
-            var trip = SmallClosets.TripOf(seed, 2);
-            var days = trip.Nights.Select(n => new DayPlan(
-                n.Id,
-                DayWork.Easy,
-                [],
-                [
-                    new(Guid.NewGuid(), Activity.Rest, 18, 18.5, AirC: 16, WindMs: 0),
-                    new(Guid.NewGuid(), Activity.Rest, 18.5, 21, Place: DayPlace.Tent),
-                ]
-            ));
-            trip = trip.With(m => m with { Dry = DryPlan.Plain with { Days = [.. days] } });
-            var run = Planner(new Closet(items)).Of(trip);
-            var all = EveryBed(run, items);
-            foreach (var spare in (double[])[-14, -6])
+        SmallClosets.LookAt(
+            48,
+            n =>
             {
-                var best = all.Where(b => b.SpareK >= spare).Select(b => b.Grams).DefaultIfEmpty(-1).Min();
-                var chosen = Choose.Best(run, ChoiceAsked.Plain with { SpareK = spare });
-                if (chosen.InNoBed.Count > 0)
-                    continue;
-                found += best >= 0 ? 1 : 0;
-                Assert.True(chosen.Proof.Proven);
-                Assert.True(
-                    Math.Abs(best - (chosen.Bed?.AddsG ?? -1)) < 0.1,
-                    $"{seed} {spare}: {chosen.Bed?.AddsG} for {best}"
-                );
+                var seed = 700 + n;
+                var items = SmallClosets.Of(seed, 7);
+                var trip = SmallClosets.TripOf(seed, 2);
+                // Half of them are rested out for an evening, half for a day.
+                var from = n % 2 == 0 ? 18.5 : 8;
+                var days = trip.Nights.Select(n => new DayPlan(
+                    n.Id,
+                    DayWork.Easy,
+                    [],
+                    [
+                        new(Guid.NewGuid(), Activity.Rest, from - 0.5, from, AirC: 16, WindMs: 0),
+                        new(Guid.NewGuid(), Activity.Rest, from, 21, Place: DayPlace.Tent),
+                    ]
+                ));
+                trip = trip.With(m => m with { Dry = DryPlan.Plain with { Days = [.. days] } });
+                var run = Planner(new Closet(items)).Of(trip);
+                var all = EveryBed(run, items);
+                foreach (var spare in (double[])[-14, -6, 0])
+                {
+                    var best = all.Where(b => b.SpareK >= spare).Select(b => b.Grams).DefaultIfEmpty(-1).Min();
+                    var chosen = Choose.Best(run, ChoiceAsked.Plain with { SpareK = spare });
+                    if (chosen.InNoBed.Count > 0)
+                        continue;
+                    Interlocked.Add(ref found, best >= 0 ? 1 : 0);
+                    Assert.True(chosen.Proof.Proven);
+                    Assert.True(
+                        Math.Abs(best - (chosen.Bed?.AddsG ?? -1)) < 0.1,
+                        $"{seed} {spare}: {chosen.Bed?.AddsG} for {best}"
+                    );
+                }
+                Interlocked.Add(ref colder, run[0].Day.Played is { Body.Debt: > 3 } ? 1 : 0);
             }
-            colder += run[0].Day.Played is { Body.Debt: > 3 } ? 1 : 0;
-        }
-        Assert.True(found > 8 && colder > 8, $"{found} {colder}");
+        );
+        Assert.True(found > 24 && colder > 24, $"{found} {colder}");
     }
 
     [Fact]

@@ -160,6 +160,29 @@ public class DayRunTests
 
     public static TheoryData<int> Seeds { get; } = [.. Enumerable.Range(0, 30)];
 
+    [Fact]
+    public void A_day_of_which_only_the_end_is_asked_for_ends_as_it_does_when_all_of_it_is_told()
+    {
+        var wet = 0;
+        foreach (var seed in Enumerable.Range(0, 40))
+        {
+            var (blocks, worn) = Any(new(seed));
+            var morning = Water.None.Take();
+            morning.Wet(worn[seed % worn.Length], 30);
+            var day = ToPlay(blocks, worn, morning.Give(), opening: seed % 2 == 0 ? null : Opening.Closed);
+            var stop = TestContext.Current.CancellationToken;
+            var (told, end) = (DayRun.Play(day, stop), DayRun.ToItsEnd(day, stop));
+            Assert.Equal(told.Body, end.Body);
+            Assert.Equal((told.AiringHours, told.DrunkL, told.Water), (end.AiringHours, end.DrunkL, end.Water));
+            Assert.Equal(
+                told.Things.Select(t => (t.ItemId, t.AfterG, t.PerGram)),
+                end.Things.Select(t => (t.ItemId, t.AfterG, t.PerGram))
+            );
+            wet += told.Water.Escaped > 1 ? 1 : 0;
+        }
+        Assert.True(wet > 10, $"{wet}");
+    }
+
     private static (DayBlock[] Day, KitItem[] Worn) Any(Random random)
     {
         var from = 8.0;

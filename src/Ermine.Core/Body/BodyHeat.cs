@@ -15,6 +15,9 @@ public readonly record struct BodyHeat(double Debt, double FeetC, double HandsC)
     /// <summary>Neither warmed nor chilled.</summary>
     public static BodyHeat Rested { get; } = At(StartState.Normal);
 
+    /// <summary>As warm as a body gets.</summary>
+    public static BodyHeat AtBest { get; } = new(-MostStored, Ends.Extremity.Warmest, Ends.Extremity.Warmest);
+
     /// <summary>Of one who gets in, as it is said in a word (assumptions).</summary>
     public static BodyHeat At(StartState start) =>
         start switch

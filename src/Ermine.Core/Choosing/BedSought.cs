@@ -8,6 +8,7 @@ namespace Ermine.Core.Choosing;
 /// <param name="Prices">What each thing costs besides its grams, since others want it too; never more negative than its grams. Null for nothing.</param>
 /// <param name="EveryOne">Not only the cheapest: every one that costs at most <paramref name="Most"/> and of which nothing can be left out.</param>
 /// <param name="Near">Ends where nothing can be cheaper by more than this share.</param>
+/// <param name="Known">Some bed that may be taken is known to reach the level.</param>
 internal sealed record BedSought(
     double Level,
     double Most = double.PositiveInfinity,
@@ -15,5 +16,6 @@ internal sealed record BedSought(
     double Floor = 0,
     double[]? Prices = null,
     bool EveryOne = false,
-    double Near = 0
+    double Near = 0,
+    bool Known = false
 );

@@ -30,6 +30,7 @@ internal sealed class BedTrials
         BigInteger,
         (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK)
     > tried = [];
+    private readonly ConcurrentDictionary<int, bool> cold = [];
 
     /// <summary>Tries beds on nights of a trip.</summary>
     public BedTrials(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, bool byChance)
@@ -48,13 +49,14 @@ internal sealed class BedTrials
 
     private BedTrials(BedTrials like)
     {
-        (run, things, byChance, everyNight, scope, tried) = (
+        (run, things, byChance, everyNight, scope, tried, cold) = (
             like.run,
             like.things,
             like.byChance,
             like.everyNight,
             like.scope,
-            like.tried
+            like.tried,
+            like.cold
         );
         (InNoBed, Nights) = (like.InNoBed, like.Nights);
     }
@@ -130,8 +132,8 @@ internal sealed class BedTrials
     public bool IsTried(BigInteger chosen, double level) =>
         tried.TryGetValue(chosen, out var known) && known.Level < level;
 
-    /// <summary>The trip replayed in a bed; with a model of its own, so that it is forgotten with it.</summary>
-    public TripRun Replay(SleepSystem bed) => run.With(run.Closet, Sleeping(bed));
+    /// <summary>The trip replayed in a bed.</summary>
+    public TripRun Replay(SleepSystem bed) => run.ForTrial(Sleeping(bed));
 
     /// <summary>How good a trip is as it is slept.</summary>
     public double Level(TripRun slept) => Level(slept, double.NegativeInfinity, out _, []);
@@ -154,10 +156,18 @@ internal sealed class BedTrials
                 continue;
             // Neither the nights to come nor where the hours turn were looked at.
             whole = false;
+            if (worst + Math.Max(0, frost.GetValueOrDefault(night)) < -PastFrost)
+                cold[night] = true;
             break;
         }
         return worst;
     }
+
+    /// <summary>What misses by so much more than frost cost came to it too cold from the day, K.</summary>
+    private const double PastFrost = 3;
+
+    /// <summary>Nights that were seen to fail for what one comes to them with from the day, not for frost.</summary>
+    public bool IsComeToCold(int night) => cold.ContainsKey(night);
 
     private static void See(TripRun slept, int night, ColdLine body, Dictionary<int, double> frost)
     {

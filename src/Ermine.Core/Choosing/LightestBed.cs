@@ -159,7 +159,7 @@ internal sealed partial class LightestBed
     public int[]? Search(bool any = false)
     {
         var (most, told) = (best, Bound);
-        if (!EverythingDoes())
+        if (!sought.Known && !EverythingDoes())
         {
             Bound = double.PositiveInfinity;
             return null;

@@ -1,4 +1,5 @@
 using System.Runtime.InteropServices;
+using Ermine.Core.Plans;
 
 namespace Ermine.Core.Choosing;
 
@@ -146,16 +147,20 @@ internal sealed partial class LightestBed
             return false;
         Laid++;
         var bed = things.Bed(taken);
-        var holds = losses.Demands.All(d =>
-            run.Model.MayHoldDry(
+        var model = run.Model.With(run.Closet);
+        bool May(NightDemand d, Bedtime bedtime) =>
+            model.MayHoldDry(
                 d.Night,
                 bed,
-                run.BedtimeAtBest(d.Night),
+                bedtime,
                 d.Threshold,
                 new(d.Outside.Celsius - FrostOn(roof, d.Night)),
                 d.Feet
-            )
-        );
+            );
+        var sleeping = trials.Sleeping(bed);
+        var holds =
+            losses.Demands.All(d => May(d, run.BedtimeAtBest(d.Night)))
+            && losses.Demands.All(d => !trials.IsComeToCold(d.Night) || May(d, run.BedtimeAtBest(d.Night, sleeping)));
         if (!holds)
             roof.FallsShort(key, trustsFrost);
         return holds;

@@ -345,23 +345,17 @@ internal sealed class PartyBeds
 
     private void Answer(Question asked)
     {
-        var person = people[asked.Person];
-        var best = person
-            .BedsOf(level)
-            .Where(b => b.Takes.All(t => t.Value <= asked.Most[t.Key]))
-            .MinBy(b => b.CostAt(asked.Prices));
-        var most = Math.Min(best?.CostAt(asked.Prices) ?? WithoutG, asked.Limit);
-        var (least, bed) = person.LightestOf(
-            level,
-            asked.Most,
-            asked.Prices,
-            onwards,
-            most,
-            asked.Near,
-            asked.Prices is null ? int.MaxValue : MostReplays,
-            asked.InTurn
-        );
-        bed ??= best;
+        var (least, bed) = people[asked.Person]
+            .LightestOf(
+                level,
+                asked.Most,
+                asked.Prices,
+                onwards,
+                asked.Limit,
+                asked.Near,
+                asked.Prices is null ? int.MaxValue : MostReplays,
+                asked.InTurn
+            );
         known[asked.Key] = new(least, bed, least >= (bed?.CostAt(asked.Prices) ?? WithoutG) - Totals.Grain);
     }
 

@@ -71,22 +71,24 @@ internal sealed class PartyPerson
     /// <param name="most">Of each lot.</param>
     /// <param name="prices">What one of each lot costs besides its grams, g; null for nothing.</param>
     /// <param name="onwards">Says whether it may go on.</param>
-    /// <param name="mostG">Known from elsewhere: one costs no more than this, g.</param>
+    /// <param name="limit">What costs more is of no use, g.</param>
     /// <param name="near">Ends where nothing can be cheaper by more than this share; null with what is found at once, if anything.</param>
     /// <param name="mostReplays">Ends after so many replays.</param>
     /// <param name="inTurn">It is asked while another thing may be asked of the same person.</param>
-    /// <returns>None costs less than this, g, and the bed; null where it is one that is known, or it had to end.</returns>
-    public (double Least, PartyColumn? New) LightestOf(
+    /// <returns>None costs less than this, g, and the bed; null where there is none, or it had to end.</returns>
+    public (double Least, PartyColumn? Bed) LightestOf(
         double level,
         int[] most,
         double[]? prices,
         Func<bool> onwards,
-        double mostG,
+        double limit,
         double? near,
         int mostReplays,
         bool inTurn
     )
     {
+        var best = BedsOf(level).Where(b => b.Takes.All(t => t.Value <= most[t.Key])).MinBy(b => b.CostAt(prices));
+        var mostG = Math.Min(best?.CostAt(prices) ?? limit, limit);
         var left = (int[])[.. most];
         double[] cost =
         [
@@ -105,7 +107,7 @@ internal sealed class PartyPerson
                 Run,
                 Things,
                 trials,
-                new(level, mostG, Prices: cost, Near: near ?? 0),
+                new(level, mostG, Prices: cost, Near: near ?? 0, Known: best is not null),
                 last.GetValueOrDefault(level) ?? last.Values.LastOrDefault()
             )
             {
@@ -124,7 +126,7 @@ internal sealed class PartyPerson
             );
         return found is not null && Keep(found, trials) is var bed
             ? (Math.Min(least, bed.CostAt(prices)), bed)
-            : (least, null);
+            : (least, best);
     }
 
     /// <summary>How good everything at once is: nothing is better.</summary>

@@ -11,7 +11,7 @@ namespace Ermine.Core.Days;
 
 /// <summary>
 /// How one person fares by day on a trip. It knows nothing of other days but the water and the warmth that are handed to it, and keeps what
-/// it has played: a change of a bed changes few days. May be asked by several at once.
+/// it has played: a change of a plan changes few days. May be asked by several at once.
 /// </summary>
 /// <param name="context">The trip; what is owned is said anew each time.</param>
 /// <param name="sleeper">Whose days.</param>
@@ -19,6 +19,13 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
 {
     private readonly ConcurrentDictionary<int, DayWeather?> weathers = [];
     private readonly ConcurrentDictionary<Key, DayPlayed> played = [];
+    private readonly DayModel? before;
+
+    private DayModel(DayModel before)
+        : this(before.Context, before.Sleeper) => (this.before, weathers) = (before, before.weathers);
+
+    /// <summary>The same for one trial among many: days are played to their end only, and forgotten with it.</summary>
+    public DayModel ForTrial() => new(this);
 
     /// <summary>The trip.</summary>
     public TripContext Context => context;
@@ -141,8 +148,14 @@ public sealed class DayModel(TripContext context, Sleeper sleeper)
     /// <summary>Plays a day, or gives back what was played where nothing that it depends on has changed.</summary>
     /// <param name="night">Which night it ends in, from 0.</param>
     /// <param name="day">What it is played with.</param>
-    public DayPlayed Play(int night, DayToPlay day) =>
-        played.GetOrAdd(new Key(night, day), _ => DayRun.Play(day, context.Stop));
+    public DayPlayed Play(int night, DayToPlay day) => Play(new Key(night, day), day);
+
+    private DayPlayed Play(Key key, DayToPlay day) =>
+        before?.played.GetValueOrDefault(key)
+        ?? played.GetOrAdd(
+            key,
+            _ => before is null ? DayRun.Play(day, context.Stop) : DayRun.ToItsEnd(day, context.Stop)
+        );
 
     /// <summary>All that a played day depends on.</summary>
     private sealed class Key : IEquatable<Key>

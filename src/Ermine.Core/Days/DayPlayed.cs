@@ -112,8 +112,8 @@ public sealed record ThingOfDay(
 );
 
 /// <summary>A day minute by minute.</summary>
-/// <param name="Blocks">Each block as it was lived.</param>
-/// <param name="Moments">Every stretch of it.</param>
+/// <param name="Blocks">Each block as it was lived; none where only the end was asked for.</param>
+/// <param name="Moments">Every stretch of it; none where only the end was asked for.</param>
 /// <param name="Things">Everything worn, with its water.</param>
 /// <param name="Water">Where water came from and went.</param>
 /// <param name="Body">How warm the body is then.</param>

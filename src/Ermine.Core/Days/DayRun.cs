@@ -62,10 +62,11 @@ public sealed partial class DayRun
     private readonly HandsAtWork work;
     private readonly Func<double, IEnumerable<Garment>> atHand;
     private readonly List<BodyMinute>? trace;
+    private readonly bool toItsEnd;
 
-    private DayRun(DayToPlay day, List<BodyMinute>? trace, CancellationToken stop)
+    private DayRun(DayToPlay day, List<BodyMinute>? trace, CancellationToken stop, bool toItsEnd = false)
     {
-        (this.day, this.trace, this.stop) = (day, trace, stop);
+        (this.day, this.trace, this.stop, this.toItsEnd) = (day, trace, stop, toItsEnd);
         // What is done before it, or after, is done in the night.
         var begins = day.Blocks.Count > 0 ? day.Blocks[0].FromHour - 1e-6 : 0;
         work = new([.. day.Tasks.Where(t => t.Task.Hour >= begins)], day.LinerStays, day.Find);
@@ -86,6 +87,11 @@ public sealed partial class DayRun
     /// <param name="day">The day.</param>
     /// <param name="stop">Ends the work.</param>
     public static DayPlayed Play(DayToPlay day, CancellationToken stop = default) => new DayRun(day, null, stop).Play();
+
+    /// <summary>Plays a day of which only the end is asked for: what is worn, and how one and it stand then. Nothing is told of how it went.</summary>
+    /// <inheritdoc cref="Play(DayToPlay, CancellationToken)"/>
+    public static DayPlayed ToItsEnd(DayToPlay day, CancellationToken stop = default) =>
+        new DayRun(day, null, stop, toItsEnd: true).Play();
 
     /// <summary>Plays a day and gives what touched the body in every minute as well.</summary>
     /// <inheritdoc cref="Play(DayToPlay, CancellationToken)"/>
@@ -111,7 +117,7 @@ public sealed partial class DayRun
             work.Finish(day.Blocks[^1].ToHour, fingers);
         var evening = water.Give();
         return new(
-            [.. day.Blocks.Select(b => tallies[b.Id].Told(b))],
+            toItsEnd ? [] : [.. day.Blocks.Select(b => tallies[b.Id].Told(b))],
             moments,
             [
                 .. grams.Select(g => new ThingOfDay(
@@ -148,7 +154,7 @@ public sealed partial class DayRun
     private void Live(Span span)
     {
         var at = WhereOf(span);
-        if (at.Heat != heatBefore || moments.Count == 0 || moments[^1].BlockId != span.BlockId)
+        if (!toItsEnd && (at.Heat != heatBefore || moments.Count == 0 || moments[^1].BlockId != span.BlockId))
             Turn(span);
         if (at.Heat != heatBefore)
         {
@@ -186,7 +192,9 @@ public sealed partial class DayRun
         breathed += Breath(at) * length;
         if (at.Heat <= IsWork && at.Air.FallsMm == 0 && span.Middle is > HighSun and < LowSun)
             airing += length;
-        Note(span, at, worn, losses, sweat / area / length);
+        Wear(worn);
+        if (!toItsEnd)
+            Note(span, at, worn, losses, sweat / area / length);
     }
 
     /// <summary>What is worn in a stretch: that of the last one while no bar begins or ends.</summary>
@@ -399,7 +407,7 @@ public sealed partial class DayRun
         face = freezes is { } minutes
             ? Math.Min(1, face + hours * 60 / minutes)
             : Math.Max(0, face - hours / FaceRecovers);
-        if (span.BlockId is not { } id)
+        if (toItsEnd || span.BlockId is not { } id)
             return;
         var now = new Tally.Reading(debt, fingers, toes, face, rate, at.Heat, air, rate * area * hours);
         if (tallies[id].Take(hour, hours, now, spare))
@@ -410,18 +418,21 @@ public sealed partial class DayRun
     private IEnumerable<Garment> AtHand(double hour) =>
         day.Worn.Where(b => b.AtHand && b.Covers(hour)).Select(b => day.Find(b.ItemId)).OfType<Garment>();
 
-    private void Note(Span span, Where at, Worn[] worn, ReadOnlySpan<double> conductance, double rate)
+    private void Wear(Worn[] worn)
     {
-        var demand = new Demand(at.Heat, at.Climate.AirC, at.Movement.Wind, at.Climate.Humidity);
-        var by = Each(conductance);
-        var wet = 0.0;
         foreach (var w in worn)
         {
             var item = w.Garment.Item;
             if (!grams.ContainsKey(item.Id))
                 grams[item.Id] = (item, [.. Enumerable.Repeat(day.Morning.GramsOf(item.Id), moments.Count)]);
-            wet += water.GramsOf(item.Id);
         }
+    }
+
+    private void Note(Span span, Where at, Worn[] worn, ReadOnlySpan<double> conductance, double rate)
+    {
+        var demand = new Demand(at.Heat, at.Climate.AirC, at.Movement.Wind, at.Climate.Humidity);
+        var by = Each(conductance);
+        var wet = worn.Sum(w => water.GramsOf(w.Garment.Item.Id));
         foreach (var (id, (_, series)) in grams)
             series.Add(water.GramsOf(id));
         moments.Add(

@@ -84,19 +84,38 @@ public sealed class TripRun
     /// </summary>
     internal Bedtime BedtimeAtBest(int night) =>
         BedtimeOf(night) is { FromTheDay: { } day } bedtime
-            ? bedtime with
-            {
-                FromTheDay = (PlanOf(night).Blocks ?? []).Any(b =>
-                    b is { Activity: Activity.Rest, Place: DayPlace.Tent }
-                )
-                    ? new(Math.Min(day.Debt, -BodyHeat.MostStored) - WarmerByNight, Ends.Extremity.Warmest, day.HandsC)
-                    : new(
-                        day.Debt - WarmerByNight,
-                        Math.Min(day.FeetC + WarmerByNight, Ends.Extremity.Warmest),
-                        day.HandsC
-                    ),
-            }
+            ? AtBest(
+                bedtime,
+                IsRestedInBed(night)
+                    ? new(Math.Min(day.Debt, -BodyHeat.MostStored), Ends.Extremity.Warmest, day.HandsC)
+                    : day
+            )
             : BedtimeOf(night);
+
+    /// <summary>
+    /// The same for one who is known to sleep otherwise: the day before is played with what that leaves to wear, and in the bed where part of it
+    /// is rested there, from a warm and dry morning.
+    /// </summary>
+    /// <param name="night">Which night, from 0.</param>
+    /// <param name="sleeping">The person as that one sleeps.</param>
+    internal Bedtime BedtimeAtBest(int night, Outfit sleeping) =>
+        PlanOf(night) is { IsLaidOut: true } plan
+        && Played(sleeping, night, plan, Water.None, BodyHeat.AtBest) is { } day
+            ? AtBest(BedtimeOf(night), day.Body)
+            : BedtimeOf(night);
+
+    private static Bedtime AtBest(Bedtime bedtime, BodyHeat day) =>
+        bedtime with
+        {
+            FromTheDay = new(
+                day.Debt - WarmerByNight,
+                Math.Min(day.FeetC + WarmerByNight, Ends.Extremity.Warmest),
+                day.HandsC
+            ),
+        };
+
+    private bool IsRestedInBed(int night) =>
+        (PlanOf(night).Blocks ?? []).Any(b => b is { Activity: Activity.Rest, Place: DayPlace.Tent });
 
     /// <summary>Most by which another bed the night before warms one in the evening, °C and Wh/m² (assumption).</summary>
     private const double WarmerByNight = 3;
@@ -161,6 +180,13 @@ public sealed class TripRun
     /// <param name="frost">Also sleeps the nights; without it only days wet and dry.</param>
     public TripRun With(Closet closet, Outfit? changed = null, bool frost = true) =>
         new(Model.With(closet), Days, changed ?? Outfit, frost);
+
+    /// <summary>
+    /// The same trip from the start for one trial among many: its nights are slept as ever, its days are played to their end only, and what was
+    /// laid out for it is forgotten with it.
+    /// </summary>
+    /// <param name="changed">What the person then uses.</param>
+    public TripRun ForTrial(Outfit changed) => new(Model.With(Closet), Days.ForTrial(), changed, frost);
 
     /// <summary>
     /// The same run asked about things that it does not use yet. What has been run stays, for none of it knew of them.
@@ -267,7 +293,7 @@ public sealed class TripRun
             Context.Weather(Math.Max(0, night - 1))?.High
                 ?? (low ?? new Temperature(-10)) + Forecasts.Diurnal.SwingIfUnknown,
             low,
-            n < Count && plan.IsLaidOut ? (water, body) => Played(night, plan, water, body) : null
+            n < Count && plan.IsLaidOut ? (water, body) => Played(Outfit, night, plan, water, body) : null
         );
     }
 
@@ -289,6 +315,6 @@ public sealed class TripRun
             : null;
     }
 
-    private DayPlayed? Played(int night, DayPlan plan, Water morning, BodyHeat body) =>
-        Days.Of(Outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? Days.Play(night, day) : null;
+    private DayPlayed? Played(Outfit outfit, int night, DayPlan plan, Water morning, BodyHeat body) =>
+        Days.Of(outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? Days.Play(night, day) : null;
 }
