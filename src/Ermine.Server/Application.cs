@@ -30,6 +30,8 @@ internal static class Application
         builder.Services.AddHttpContextAccessor();
         // Bodies refuses what is too large itself: the web server would cut the line before the reason is read.
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
+        if (!LocalOnly.IsDocumentBuild)
+            WarmUp.Add(builder.Services);
         Sharing.Add(builder, CommandLine.Read(builder.Configuration, args));
         builder.Services.AddProblemDetails();
         builder.Services.ConfigureHttpJsonOptions(json => QuantityJson.Configure(json.SerializerOptions));
@@ -183,10 +185,7 @@ internal static class Application
                             : ""
                     )
             );
-        using var ending = CancellationTokenSource.CreateLinkedTokenSource(app.Lifetime.ApplicationStopping);
-        var warming = WarmUp.Run(app, ending.Token);
         await app.WaitForShutdownAsync();
-        await warming;
         return 0;
     }
 }
