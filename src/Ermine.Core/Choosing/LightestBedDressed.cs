@@ -12,14 +12,16 @@ internal sealed partial class LightestBed
     /// <param name="Thing">What was decided last.</param>
     /// <param name="On">It is worn; else it and all that is like it stays out.</param>
     /// <param name="Cost">What all that is taken costs.</param>
-    /// <param name="Tried">What is taken was laid out: something more is needed.</param>
-    private sealed record Worn(int Way, Worn? Before, int Thing, bool On, double Cost, bool Tried)
+    private sealed record Worn(int Way, Worn? Before, int Thing, bool On, double Cost)
     {
+        /// <summary>What is taken was laid out: something more is needed.</summary>
+        public bool Tried { get; set; }
+
         /// <summary>Planes by which its bound is known; null where that may be too low.</summary>
-        public LossPlanes? By { get; init; }
+        public LossPlanes? By { get; set; }
 
         /// <summary>What saves most for its cost by them; negative where nothing more is needed.</summary>
-        public int Next { get; init; }
+        public int Next { get; set; }
     }
 
     /// <summary>What may still be worn in a bed, by what it comes to at least.</summary>
@@ -56,7 +58,8 @@ internal sealed partial class LightestBed
             {
                 if (!at.Tried && at.Cost > sought.Floor - Totals.Grain && HoldsDry(roof, bed))
                 {
-                    left.Enqueue(at with { Tried = true }, (at.Cost, order--));
+                    at.Tried = true;
+                    left.Enqueue(at, (at.Cost, order--));
                     int[] holds = [.. bed];
                     if (!sought.EveryOne && Reaches(roof, holds))
                         Keep(holds);
@@ -69,11 +72,11 @@ internal sealed partial class LightestBed
                     continue;
             }
             Without(next);
-            Look(left, new(at.Way, at, next, On: false, at.Cost, Tried: true), way, limit, priority.Bound);
+            Look(left, new(at.Way, at, next, On: false, at.Cost) { Tried = true }, way, limit, priority.Bound);
             Put(lain, at);
             mayWear[next] = false;
             bed.Add(next);
-            Look(left, new(at.Way, at, next, On: true, at.Cost + cost[next], Tried: false), way, limit, priority.Bound);
+            Look(left, new(at.Way, at, next, On: true, at.Cost + cost[next]), way, limit, priority.Bound);
         }
         if (left.TryPeek(out _, out var beyond))
             Push(lain with { Next = null, Left = left }, beyond.Bound);
@@ -83,7 +86,7 @@ internal sealed partial class LightestBed
     {
         var left = new OpenClothes();
         for (var way = 0; way < WaysUnder(lain.Under).Count; way++)
-            left.Enqueue(new(way, null, -1, On: false, lain.Cost, Tried: false), (lain.Cost, order--));
+            left.Enqueue(new(way, null, -1, On: false, lain.Cost), (lain.Cost, order--));
         return left;
     }
 
@@ -121,8 +124,10 @@ internal sealed partial class LightestBed
         if (at.Cost <= limit)
             more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next);
         bound = Math.Max(bound, totals.Up(at.Cost + more));
-        if (double.IsFinite(bound) && bound <= totals.Below(best))
-            left.Enqueue(at with { By = bound <= limit ? way : null, Next = next }, (bound, order--));
+        if (!double.IsFinite(bound) || bound > totals.Below(best))
+            return;
+        (at.By, at.Next) = (bound <= limit ? way : null, next);
+        left.Enqueue(at, (bound, order--));
     }
 
     private static int FirstOf(int[] of, bool[] open)
