@@ -12,4 +12,10 @@ BenchmarkSwitcher
         typeof(ChooseBench),
         typeof(TrailBench),
     ])
-    .Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun));
+    .Run(
+        args,
+        // As the server runs: its settings stand in Directory.Build.props.
+        DefaultConfig.Instance.AddJob(
+            Job.ShortRun.WithGcConcurrent(false).WithEnvironmentVariable("DOTNET_TieredPGO", "0")
+        )
+    );

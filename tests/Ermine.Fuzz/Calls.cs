@@ -99,7 +99,8 @@ internal sealed class Server : WebApplicationFactory<CommandLine>
         builder.UseSetting("data", folder);
         builder.UseSetting("port", "0");
         builder.UseSetting("demo", "true");
-        builder.UseSetting("patience", "0.1");
+        // What takes long is no other code than what is soon done.
+        builder.UseSetting("patience", "0.01");
     }
 
     /// <summary>One trip stays, with what it uses: the less there is, the more inputs a second.</summary>
