@@ -24,6 +24,9 @@ public sealed class TripRun
     private readonly List<KitItem> things;
     private readonly List<DayAndNight> nights = [];
 
+    /// <summary>Plays days as they may be at best, whatever is slept in.</summary>
+    private DayModel? atBest;
+
     /// <summary>Begins on the first morning, everything dry.</summary>
     /// <param name="model">How the person fares in a night.</param>
     /// <param name="member">What the person uses and does.</param>
@@ -100,7 +103,7 @@ public sealed class TripRun
     /// <param name="sleeping">The person as that one sleeps.</param>
     internal Bedtime BedtimeAtBest(int night, Outfit sleeping) =>
         PlanOf(night) is { IsLaidOut: true } plan
-        && Played(sleeping, night, plan, Water.None, BodyHeat.AtBest) is { } day
+        && Played(atBest ??= Days.ForTrial(), sleeping, night, plan, Water.None, BodyHeat.AtBest) is { } day
             ? AtBest(BedtimeOf(night), day.Body)
             : BedtimeOf(night);
 
@@ -293,7 +296,7 @@ public sealed class TripRun
             Context.Weather(Math.Max(0, night - 1))?.High
                 ?? (low ?? new Temperature(-10)) + Forecasts.Diurnal.SwingIfUnknown,
             low,
-            n < Count && plan.IsLaidOut ? (water, body) => Played(Outfit, night, plan, water, body) : null
+            n < Count && plan.IsLaidOut ? (water, body) => Played(Days, Outfit, night, plan, water, body) : null
         );
     }
 
@@ -315,6 +318,6 @@ public sealed class TripRun
             : null;
     }
 
-    private DayPlayed? Played(Outfit outfit, int night, DayPlan plan, Water morning, BodyHeat body) =>
-        Days.Of(outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? Days.Play(night, day) : null;
+    private DayPlayed? Played(DayModel days, Outfit outfit, int night, DayPlan plan, Water morning, BodyHeat body) =>
+        days.Of(outfit, Closet, night, plan.Blocks!, plan, morning, body) is { } day ? days.Play(night, day) : null;
 }
