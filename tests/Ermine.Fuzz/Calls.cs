@@ -99,7 +99,7 @@ internal sealed class Server : WebApplicationFactory<CommandLine>
         builder.UseSetting("data", folder);
         builder.UseSetting("port", "0");
         builder.UseSetting("demo", "true");
-        // What takes long is no other code than what is soon done.
+        // The less long an answer is sought, the more inputs a second.
         builder.UseSetting("patience", "0.01");
     }
 

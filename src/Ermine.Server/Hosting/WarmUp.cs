@@ -36,7 +36,8 @@ internal sealed class WarmUp(IServer server, IServiceProvider services) : IServe
         {
             using var inMemory = new TestServer(services);
             await ((IServer)inMemory).StartAsync(application, cancellationToken);
-            await Ask(inMemory.CreateClient(), cancellationToken);
+            using var http = inMemory.CreateClient();
+            await Ask(http, cancellationToken);
         }
         await server.StartAsync(application, cancellationToken);
     }
@@ -54,10 +55,9 @@ internal sealed class WarmUp(IServer server, IServiceProvider services) : IServe
                 using (await http.PostAsJsonAsync("/api/plan", new { trip, night = 0 }, stop.Token)) { }
             using (await page) { }
         }
-        catch (Exception failed)
-            when (failed is HttpRequestException or OperationCanceledException or JsonException or KeyNotFoundException)
+        catch (Exception)
         {
-            // Whoever asks next is told.
+            // No start fails for it: whoever asks next is told.
         }
     }
 
