@@ -47,6 +47,22 @@ public class ChoosingTests
     }
 
     [Fact]
+    public void Of_more_clothes_than_can_be_laid_out_the_warmest_are_worn()
+    {
+        List<KitItem> shirts = [.. Enumerable.Range(1, 30).Select(n => Garment(0.01 * n, new(0, 1, 0, 0)))];
+        var closet = new Closet([Foam, Down, .. shirts]);
+        var worn = Schools
+            .For(closet, Slept(Foam, Down), [.. shirts.Select(s => s.Id)])
+            .Single(s => s.Key == "all-clothes")
+            .System;
+        Assert.Equal(SleepSystem.Most, worn.Layers.Count);
+        Assert.Equal(
+            shirts[^(SleepSystem.Most - 2)..].Select(s => s.Id).Order(),
+            worn.Layers.Select(l => l.ItemId).Except([Foam.Id, Down.Id]).Order()
+        );
+    }
+
+    [Fact]
     public void A_school_that_is_packed_already_is_not_offered_and_nothing_owned_offers_none()
     {
         var quilted = Slept(Foam, Inflatable, Base, Jumper, Hat, Over, Second);

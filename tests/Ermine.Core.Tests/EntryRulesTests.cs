@@ -229,11 +229,7 @@ public class EntryRulesTests
             { "uses", m => m with { Along = [.. Ids(EntryRules.MostAlong + 1)] } },
             {
                 "uses",
-                m =>
-                    m with
-                    {
-                        System = new([.. Ids(EntryRules.MostLayers + 1).Select(id => new Layer(id, Closure.Closed))]),
-                    }
+                m => m with { System = new([.. Ids(SleepSystem.Most + 1).Select(id => new Layer(id, Closure.Closed))]) }
             },
             {
                 "members[0].nights",
@@ -363,6 +359,46 @@ public class EntryRulesTests
             back.Uses.Select(u => (u.Id, u.ItemId, u.Job, u.FromHour, u.Place, u.Closure, u.HoodOpen))
         );
         Assert.Empty(EntryRules.Check(back, _ => true));
+    }
+
+    [Fact]
+    public void What_is_put_on_at_one_hour_of_several_nights_is_one_use_until_the_hour_differs()
+    {
+        var jacket = Garment(0.6, new(0, 1, 0, 0));
+        var trip = Trip(Slept(), Night(), Night(day: 14), Night(day: 15));
+        List<Guid> nights = [.. trip.Nights.Select(n => n.Id)];
+        trip = trip with
+        {
+            Uses = [new(Guid.NewGuid(), jacket.Id, trip.Members[0].SleeperId, Job.PutOn, [nights[0], nights[2]], 27)],
+        };
+        var outfit = trip.Outfits[0];
+        Assert.Equal([nights[0], nights[2]], outfit.Own.Select(o => o.NightId));
+
+        var back = trip.With(outfit);
+        Assert.Empty(EntryRules.Check(back, _ => true));
+        var use = Assert.Single(back.Uses);
+        Assert.Equal(trip.Uses[0].Id, use.Id);
+        Assert.Equal([nights[0], nights[2]], use.Nights!);
+
+        var later = outfit.Own[1];
+        var moved = trip.With(
+            outfit with
+            {
+                Own =
+                [
+                    outfit.Own[0],
+                    later with
+                    {
+                        Bedtime = later.Bedtime! with { Events = [later.Bedtime.Events[0] with { Hour = 29 }] },
+                    },
+                ],
+            }
+        );
+        Assert.Empty(EntryRules.Check(moved, _ => true));
+        Assert.Equal(
+            [(nights[0], 27.0), (nights[2], 29.0)],
+            moved.Uses.Select(u => (Assert.Single(u.Nights!), u.FromHour!.Value))
+        );
     }
 
     [Fact]

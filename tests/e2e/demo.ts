@@ -1,7 +1,7 @@
 import { expect, type Page } from "@playwright/test";
 
 type Day = { nightId: string; work: string; soaked: string[]; blocks?: unknown[] | null; worn?: unknown[] | null };
-type Member = { sleeperId: string; days: Day[] };
+type Member = { sleeperId: string; days: Day[]; nights: { nightId: string; bedtime: { events: { kind: string }[] } | null }[] };
 export type Trip = { id: string; name: string; version: number; load?: { lots: { itemId: string; stays: { loadId: string; reach: string }[] }[]; phases: { name: string }[]; ticks: unknown[] } | null; nights: { id: string; camp: string }[]; members: Member[]; uses: { itemId: string }[] };
 type Workspace = { trips: Trip[]; items: { id: string; name: string; massG: number; kind: string }[]; sleepers: { id: string }[] };
 

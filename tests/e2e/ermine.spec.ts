@@ -120,6 +120,23 @@ test("the hours say when it turns cool, and what is done then is moved by key an
   await expect(page.getByText(/^Feet \d+° at/)).toBeVisible();
 });
 
+for (const like of ["Isvar crossing", "Brenholt weekend", "Kessar ice cap"])
+  test(`whoever of ${like} does something in the night, it is saved`, async ({ page }) => {
+    const trip = await ownTrip(page, `Each of ${like}`, like, true);
+    for (const [n, member] of trip.members.entries()) {
+      await page.goto(`/trips/${trip.id}/night/1`);
+      await page.getByRole("button", { name: /^Sleeper: / }).click();
+      await page.getByRole("dialog").getByRole("listitem").nth(n).getByRole("button").click();
+      await page.keyboard.press("Escape");
+      await page.getByRole("button", { name: "Do something" }).click();
+      await page.getByRole("button", { name: "A snack in the night" }).click();
+      await saved(page);
+      const kept = (await workspace(page)).trips.find((t) => t.id === trip.id);
+      const night = kept?.members.find((m) => m.sleeperId === member.sleeperId)?.nights.find((o) => o.nightId === trip.nights[0]?.id);
+      expect(night?.bedtime?.events.map((e) => e.kind)).toContain("meal");
+    }
+  });
+
 test("a hammock hangs: its underquilt counts, and taking it away is told", async ({ page }) => {
   const trip = await ownTrip(page, "Hung up", "Brenholt weekend");
   await page.goto(`/trips/${trip.id}/night/2`);

@@ -1,5 +1,6 @@
 import "./styles.css";
 import { QueryClient } from "@tanstack/react-query";
+import { whileBusy } from "./api/client";
 import { askAhead } from "./state/plan";
 import { useWorkspace } from "./state/workspace";
 
@@ -9,6 +10,7 @@ const queries = new QueryClient({
       staleTime: Number.POSITIVE_INFINITY,
       gcTime: 60_000,
       refetchOnWindowFocus: false,
+      retry: whileBusy,
       // The server is on this machine: it answers whether or not there is a network.
       networkMode: "always",
     },

@@ -75,11 +75,21 @@ public static class Schools
             "A thin dry base; the bag does the work.",
             Without(i => i is { Kind: ItemKind.Garment, IsHeadwear: false } && Warmth(i) > 0.09 && i.Cover.Feet < 0.5)
         );
+        List<KitItem> clothes =
+        [
+            .. along
+                .Select(closet.Find)
+                .OfType<KitItem>()
+                .Where(i => i.Kind == ItemKind.Garment && packed.Layers.All(l => l.ItemId != i.Id)),
+        ];
+        var room = SleepSystem.Most - packed.Layers.Count;
         Offer(
             "all-clothes",
             "Everything worn",
-            "Whatever comes along is worn to bed.",
-            With(packed, [.. along.Select(closet.Find).Where(i => i?.Kind == ItemKind.Garment)])
+            clothes.Count <= room
+                ? "Whatever comes along is worn to bed."
+                : "The warmest of what comes along is worn to bed, as much as can be laid out.",
+            With(packed, clothes.Count <= room ? [.. clothes] : [.. clothes.OrderByDescending(Warmth).Take(room)])
         );
         var suit = all.Select(t => t.Item)
             .Where(i => i.Kind == ItemKind.Garment && !i.IsHeadwear && Warmth(i) >= 0.25)

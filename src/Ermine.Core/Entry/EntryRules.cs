@@ -31,9 +31,6 @@ public static partial class EntryRules
     /// <summary>Most events of a night.</summary>
     public const int MostEvents = 20;
 
-    /// <summary>Most layers of a system.</summary>
-    public const int MostLayers = 24;
-
     /// <summary>Most things that one of a party takes along, and most that are given a role.</summary>
     public const int MostAlong = 300;
 

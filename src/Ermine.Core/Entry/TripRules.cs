@@ -241,7 +241,7 @@ public static partial class EntryRules
             .SelectMany(u => u.Nights?.Select(n => (Guid?)n) ?? [null])
             .GroupBy(n => n);
         foreach (var bed in beds)
-            faults.AtMost("uses", bed.Count(), MostLayers, "layers in a bed");
+            faults.AtMost("uses", bed.Count(), SleepSystem.Most, "layers in a bed");
         faults.AtMost("uses", uses.Count(u => u.Job == Job.Along), MostAlong, "things along");
         faults.AtMost("uses", uses.Count(u => u.Role is not null), MostAlong, "roles");
         foreach (var evening in uses.Where(u => u.Job == Job.PutOn).SelectMany(u => u.Nights ?? []).GroupBy(n => n))
@@ -326,7 +326,7 @@ public static partial class EntryRules
     private static void CheckSystem(Faults faults, string at, SleepSystem system, Func<Guid, bool> owns)
     {
         CheckBed(faults, $"{at}.bed", system.Bed);
-        if (!faults.AtMost($"{at}.layers", system.Layers.Count, MostLayers, "layers"))
+        if (!faults.AtMost($"{at}.layers", system.Layers.Count, SleepSystem.Most, "layers"))
             return;
         var seen = new HashSet<Guid>();
         for (var i = 0; i < system.Layers.Count; i++)

@@ -155,6 +155,15 @@ public sealed record Outfit(
                     )
                 );
         }
+        // At the same hour of several nights it is one use; where the hour differs on one of them, another.
+        void PutOn(Guid night, NightEvent put)
+        {
+            var at = uses.FindIndex(u => u.Id == put.Id);
+            if (at >= 0 && (uses[at].ItemId, uses[at].FromHour) == (put.ItemId, put.Hour))
+                uses[at] = uses[at] with { Nights = [.. uses[at].Nights!, night] };
+            else
+                Add(new(at < 0 ? put.Id : Guid.NewGuid(), put.ItemId!.Value, SleeperId, Job.PutOn, [night], put.Hour));
+        }
         Lay(System, null);
         foreach (var own in Own)
         {
@@ -163,7 +172,7 @@ public sealed record Outfit(
             foreach (
                 var put in (own.Bedtime?.Events ?? []).Where(e => e is { Kind: NightEventKind.PutOn, ItemId: not null })
             )
-                Add(new(put.Id, put.ItemId!.Value, SleeperId, Job.PutOn, [own.NightId], put.Hour));
+                PutOn(own.NightId, put);
         }
         foreach (var id in Along)
             Add(new(Guid.NewGuid(), id, SleeperId, Job.Along));

@@ -62,6 +62,9 @@ public sealed record Layer(Guid ItemId, Closure Closure, bool HoodOpen = false, 
 /// <param name="Bed">How the bed is made, besides the things in it; plain where null.</param>
 public sealed record SleepSystem(IReadOnlyList<Layer> Layers, Bed? Bed = null)
 {
+    /// <summary>Most layers that are laid out.</summary>
+    public const int Most = 24;
+
     /// <summary>Nothing laid out.</summary>
     public static SleepSystem Empty { get; } = new([]);
 

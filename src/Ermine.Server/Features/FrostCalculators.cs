@@ -6,6 +6,7 @@ using Ermine.Core.Frost;
 using Ermine.Core.Ground;
 using Ermine.Core.Heat;
 using Ermine.Core.Kit;
+using Ermine.Core.Stack;
 using Ermine.Server.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -333,8 +334,8 @@ public static class FrostCalculators
     private static List<Fault> FaultsOf(IReadOnlyList<FrostLayer> layers)
     {
         var faults = new List<Fault>();
-        if (layers.Count is 0 or > EntryRules.MostLayers)
-            faults.Add(new("layers", $"{layers.Count}", $"Give 1 to {EntryRules.MostLayers} layers, inner first."));
+        if (layers.Count is 0 or > SleepSystem.Most)
+            faults.Add(new("layers", $"{layers.Count}", $"Give 1 to {SleepSystem.Most} layers, inner first."));
         foreach (var (n, layer) in layers.Index())
         {
             var at = $"layers[{n}]";

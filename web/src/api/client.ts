@@ -59,6 +59,14 @@ export class Problem extends Error {
   }
 }
 
+/** What the server is too busy for is asked again in a moment; what it refused is not. */
+export const whileBusy = (failures: number, problem: Error) =>
+  failures < 4 && (problem as Problem).status === 503;
+
+/** So is what was not answered at all, where nothing is shown without it. */
+export const unlessRefused = (failures: number, problem: Error) =>
+  (failures < 3 && (problem as Problem).status === 0) || whileBusy(failures, problem);
+
 const client = createClient<paths>({ baseUrl: "/" });
 
 /** When the last answer was given, where it was given from what the browser keeps because nobody answers; null where the server does. */

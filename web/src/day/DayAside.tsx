@@ -422,7 +422,9 @@ function CopyDay(props: { trip: Trip; index: number; who: number; answer: DayAns
             value=""
             onChange={(e) => copyTo(e.target.value === "all" ? others.map((o) => o.id) : [e.target.value])}
           >
-            <option value="">to another day…</option>
+            <option value="" disabled>
+              to another day…
+            </option>
             {others.map((o) => (
               <option key={o.id} value={o.id}>
                 day {o.i + 1}

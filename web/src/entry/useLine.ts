@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, type Problem } from "../api/client";
+import { api, type Problem, unlessRefused } from "../api/client";
 import { useSettings } from "../units/units";
 
 /** A text once it has rested for a moment. */
@@ -12,10 +12,6 @@ export function useRested(text: string, ms = 90): string {
   }, [text, ms]);
   return rested;
 }
-
-/** Asks once more what was not answered at all; what was refused is not asked again. */
-export const unlessRefused = (failures: number, problem: Error) =>
-  failures < 3 && (problem as Problem).status === 0;
 
 /** What is understood of a line while it is typed; the last answer stays while the next one is on its way. */
 export function useLine(text: string) {
@@ -38,5 +34,5 @@ export function useLine(text: string) {
 
 /** The library of types, asked for once. */
 export function useTypes() {
-  return useQuery({ queryKey: ["types"], queryFn: api.types }).data ?? [];
+  return useQuery({ queryKey: ["types"], queryFn: api.types, retry: unlessRefused }).data ?? [];
 }

@@ -48,7 +48,6 @@ export function Component() {
   const health = useQuery({
     queryKey: ["health"],
     queryFn: ({ signal }) => api.health(signal),
-    retry: false,
     staleTime: 0,
   });
   const again = () => queries.invalidateQueries({ queryKey: ["health"] });

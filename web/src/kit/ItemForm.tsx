@@ -36,7 +36,7 @@ export function ItemForm(props: {
   const { item } = props;
   const u = useSettings();
   const w = useWrite();
-  const reading = useQuery({ queryKey: ["reading", item], queryFn: () => api.reading(item), retry: false });
+  const reading = useQuery({ queryKey: ["reading", item], queryFn: () => api.reading(item) });
   const types = useTypes();
   const typeOf = (i: KitItem) => types.find((t) => t.key === i.type);
   const usual = typeOf(item)?.usual;

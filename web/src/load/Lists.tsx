@@ -34,7 +34,6 @@ export function Lists(props: {
     ],
     queryFn: ({ signal }) => api.packing(trip, kind, signal),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const save = async (as: "csv" | "ics") => {
     setProblem(null);

@@ -25,7 +25,6 @@ export function Shared(props: {
   const ask = (proven: boolean) => ({
     queryKey: ["split", proven, by, day, JSON.stringify([trip.load, trip.uses.length])],
     queryFn: ({ signal }: { signal: AbortSignal }) => api.split({ trip, day, by, proven }, signal),
-    retry: false,
   });
   const enabled = trip.members.length > 1 && answer.things.some((t) => t.ownerId === null);
   const good = useQuery({ ...ask(false), enabled });

@@ -1,7 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Popover } from "radix-ui";
 import { useId } from "react";
-import { api, type Bedtime, type NightAnswer, type NightEvent, type Schema } from "../api/client";
+import {
+  api,
+  type Bedtime,
+  type NightAnswer,
+  type NightEvent,
+  type Schema,
+  unlessRefused,
+} from "../api/client";
 import { Button } from "../parts/Button";
 import { Check, Choice, NumberField } from "../parts/Field";
 import { blankEvent, type Outfit } from "../state/outfit";
@@ -13,8 +20,12 @@ import { clock } from "./clock";
 
 /** The sources of heat that Ermine knows, each with what it is worth and what to mind. */
 const useHeatSources = () =>
-  useQuery({ queryKey: ["heat sources"], queryFn: api.heatSources, staleTime: Number.POSITIVE_INFINITY })
-    .data ?? [];
+  useQuery({
+    queryKey: ["heat sources"],
+    queryFn: api.heatSources,
+    retry: unlessRefused,
+    staleTime: Number.POSITIVE_INFINITY,
+  }).data ?? [];
 
 /** What belongs to one thing done: its hour, and how much of it. */
 export function EventFields(props: {

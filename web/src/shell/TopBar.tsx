@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { DropdownMenu, Popover } from "radix-ui";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { api, type NightLine, type Sleeper } from "../api/client";
+import { api, type NightLine, type Sleeper, unlessRefused } from "../api/client";
 import { OwnEnds } from "../ends/OwnEnds";
 import { useFile } from "../exchange/useFile";
 import { OwnNights } from "../log/OwnNights";
@@ -57,8 +57,13 @@ function TripMenu({ onNewTrip }: { onNewTrip: () => void }) {
   const file = useRef<HTMLInputElement>(null);
   const take = useFile((f) => f.take);
   const [opened, setOpened] = useState(false);
-  const examples = useQuery({ queryKey: ["examples"], queryFn: api.examples, enabled: opened });
-  const door = useQuery({ queryKey: ["door"], queryFn: api.door, enabled: opened });
+  const examples = useQuery({
+    queryKey: ["examples"],
+    queryFn: api.examples,
+    retry: unlessRefused,
+    enabled: opened,
+  });
+  const door = useQuery({ queryKey: ["door"], queryFn: api.door, retry: unlessRefused, enabled: opened });
   const shown = hasExamples(examples.data, trips);
   return (
     <>

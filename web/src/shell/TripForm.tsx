@@ -1,8 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useState } from "react";
-import { api, type Trip } from "../api/client";
+import { api, type Trip, unlessRefused } from "../api/client";
 import { freeName } from "../entry/names";
-import { unlessRefused, useRested } from "../entry/useLine";
+import { useRested } from "../entry/useLine";
 import { Button } from "../parts/Button";
 import { Choice, TextField } from "../parts/Field";
 import { dayName, newId, newMember, newNight } from "../state/trip";

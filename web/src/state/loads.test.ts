@@ -63,6 +63,10 @@ describe("the plan of loads", () => {
     const apart = parted(two, { ...thing, count: 5 }, 2);
     expect(apart.load?.lots.map((l) => l.count)).toEqual([3, 2]);
     expect(withoutThing(two, thing)).toMatchObject({ uses: [], load: { lots: [] } });
+    // Nor is it worn then.
+    const bar = { id: "b", itemId: "rope", fromHour: 8, toHour: 9 };
+    const dressed = { ...two, members: [{ sleeperId: "a", days: [{ nightId: "n1", worn: [bar] }] }] };
+    expect(withoutThing(dressed as never, thing).members[0]?.days[0]?.worn).toEqual([]);
     // The other part still needs it.
     expect(withoutThing(apart, thing).uses).toHaveLength(1);
   });

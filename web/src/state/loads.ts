@@ -1,4 +1,5 @@
 import type { LoadAnswer, LoadMend, LoadPlan, Schema, Thing, Trip } from "../api/client";
+import { withUses } from "./outfit";
 
 export const emptyPlan: LoadPlan = {
   loads: [],
@@ -119,13 +120,18 @@ export const withLot = (trip: Trip, thing: Thing, part: Partial<Schema["Lot"]>):
   withPlan(trip, (plan) => ({ ...plan, lots: set(plan.lots, null, [lotOf(plan, thing, part)]) }));
 
 /** A thing that is not along any more: its lot and all that uses it. */
-export const withoutThing = (trip: Trip, thing: Thing): Trip => ({
-  ...withPlan(trip, (plan) => ({ ...plan, lots: plan.lots.filter((l) => l.id !== thing.lotId) })),
-  uses:
-    planOf(trip).lots.filter((l) => l.itemId === thing.itemId).length > 1
-      ? trip.uses
-      : trip.uses.filter((u) => u.itemId !== thing.itemId),
-});
+export function withoutThing(trip: Trip, thing: Thing): Trip {
+  const without = withPlan(trip, (plan) => ({
+    ...plan,
+    lots: plan.lots.filter((l) => l.id !== thing.lotId),
+  }));
+  return planOf(trip).lots.filter((l) => l.itemId === thing.itemId).length > 1
+    ? without
+    : withUses(
+        without,
+        trip.uses.filter((u) => u.itemId !== thing.itemId),
+      );
+}
 
 /** A part of a lot parted from it, to lie elsewhere. */
 export const parted = (trip: Trip, thing: Thing, count: number): Trip =>

@@ -38,7 +38,6 @@ export function useLearned() {
     queryKey: ["learned", revision],
     queryFn: ({ signal }) => api.learned(signal),
     placeholderData: keepPreviousData,
-    retry: false,
   });
 }
 

@@ -90,3 +90,28 @@ test("what is put on stands among the uses and not among the events", () => {
   expect(night?.bedtime?.events).toEqual([]);
   expect(back.uses.filter((u) => u.job === "putOn").map((u) => u.fromHour)).toEqual([27]);
 });
+
+test("what is put on at one hour of several nights is one use until the hour differs", () => {
+  const nights = (t: Trip) =>
+    t.uses.filter((u) => u.job === "putOn").map((u) => [u.fromHour, ...(u.nights ?? [])]);
+  const shared = {
+    ...trip,
+    uses: trip.uses.map((u) => (u.job === "putOn" ? { ...u, nights: ["n2", "n3"] } : u)),
+  };
+  const mine = outfitsOf(shared)[0];
+  if (!mine) throw new Error("nobody");
+  expect(nights(withOutfit(shared, mine))).toEqual([[27, "n2", "n3"]]);
+  const moved = withOutfit(shared, {
+    ...mine,
+    own: mine.own.map((o) =>
+      o.nightId === "n3" && o.bedtime
+        ? { ...o, bedtime: { ...o.bedtime, events: o.bedtime.events.map((e) => ({ ...e, hour: 29 })) } }
+        : o,
+    ),
+  });
+  expect(nights(moved)).toEqual([
+    [27, "n2"],
+    [29, "n3"],
+  ]);
+  expect(new Set(moved.uses.map((u) => u.id)).size).toBe(moved.uses.length);
+});

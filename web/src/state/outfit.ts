@@ -198,12 +198,18 @@ export function withOutfit(trip: Trip, outfit: Outfit): Trip {
     for (const { itemId, as, closure, hoodOpen } of system.layers)
       add(itemId, jobs[as ?? "itself"], nights, { closure, hoodOpen });
   };
+  // At the same hour of several nights it is one use; where the hour differs on one of them, another.
+  const putOn = (night: string, { id, hour }: Schema["NightEvent"], itemId: string) => {
+    const same = uses.find((u) => u.id === id);
+    if (same && same.itemId === itemId && same.fromHour === hour)
+      same.nights = [...(same.nights ?? []), night];
+    else add(itemId, "putOn", [night], { id: same ? crypto.randomUUID() : id, fromHour: hour });
+  };
   lay(outfit.system, null);
   for (const own of outfit.own) {
     if (own.system) lay(own.system, [own.nightId]);
     for (const e of own.bedtime?.events ?? [])
-      if (e.kind === "putOn" && e.itemId)
-        add(e.itemId, "putOn", [own.nightId], { id: e.id, fromHour: e.hour });
+      if (e.kind === "putOn" && e.itemId) putOn(own.nightId, e, e.itemId);
   }
   for (const id of outfit.along) add(id, "along", null);
   for (const r of outfit.dry.roles)
@@ -234,6 +240,16 @@ export function withOutfit(trip: Trip, outfit: Outfit): Trip {
     uses: [...trip.uses.filter((u) => u.sleeperId !== outfit.sleeperId), ...uses],
   };
 }
+
+/** The trip with other uses: what is taken out of them leaves the bars of its days. */
+export const withUses = (trip: Trip, uses: Use[]): Trip => ({
+  ...trip,
+  members: trip.members.map((m) => {
+    const mine = uses.filter((u) => u.sleeperId === m.sleeperId);
+    return { ...m, days: m.days.map((d) => worn(d, mine)) };
+  }),
+  uses,
+});
 
 /** A day wears only what is along then: what is taken out of the trip, or left for that day, leaves its bars. */
 function worn(day: Schema["DayPlan"], uses: Use[]): Schema["DayPlan"] {

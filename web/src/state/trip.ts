@@ -11,6 +11,7 @@ import {
   type Schema,
   type SleepSystem,
   type Trip,
+  unlessRefused,
 } from "../api/client";
 import { useSettings } from "../units/units";
 import { planWithoutNight } from "./loads";
@@ -60,7 +61,6 @@ export function usePlan(trip: Trip | undefined, index: number, who: number) {
     ...planQuery({ trip: trip as Trip, night: index, member: who }, revision),
     enabled: useAnswerable(trip),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   return { data: query.data ?? (trip && lastSound.get(trip.id)), error: query.error };
 }
@@ -81,7 +81,6 @@ export function useAsked<T>(
     queryFn: ({ signal }) => ask({ trip: trip as Trip, night: index, member: who }, signal),
     enabled: useAnswerable(trip) && enabled && (trip?.nights.length ?? 0) > 0,
     placeholderData: keepPreviousData,
-    retry: false,
   });
 }
 
@@ -92,6 +91,7 @@ export function useReadings() {
     queryKey: ["readings", revision],
     queryFn: api.readings,
     placeholderData: keepPreviousData,
+    retry: unlessRefused,
   });
 }
 

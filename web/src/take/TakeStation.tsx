@@ -122,7 +122,6 @@ function useEachNight<T>(
           signal.aborted ? Promise.reject(signal.reason) : ask({ trip, night, member: who }, signal),
         ),
       enabled: !waits,
-      retry: false,
     })),
     combine: (results) => ({
       all: results.map((r) => r.data),

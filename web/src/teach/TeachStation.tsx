@@ -80,7 +80,6 @@ function People({ trip }: { trip: Trip }) {
           signal.aborted ? Promise.reject(signal.reason) : api.leader({ trip, night: 0, member }, signal),
         ),
       enabled: !waits,
-      retry: false,
     })),
   });
   const problem = (asked.find((a) => a.error)?.error ?? null) as Problem | null;
