@@ -47,6 +47,10 @@ internal sealed class ClothesThings
             )
                 free[item.Id] = garment;
         }
+        var anyway = Days.SelectMany(n => run.Days.Wearable(outfit, run.Closet, n).Values)
+            .Where(g => kept.Contains(g.Item.Id))
+            .DistinctBy(g => g.Item.Id);
+        All = [.. free.Values, .. anyway];
     }
 
     /// <summary>Days whose work is laid out and whose air is known, by the night they end in, from 0.</summary>
@@ -71,19 +75,16 @@ internal sealed class ClothesThings
             .. ids.Where(id => free.ContainsKey(id) && !run.Outfit.Along.Contains(id)).Order(),
         ];
 
-    /// <summary>Body, hands and feet: all that is free, and what comes along anyway and may be worn by day.</summary>
-    public List<Wardrobe> Pools()
+    /// <summary>All that is free, and what comes along anyway and may be worn by day.</summary>
+    public IReadOnlyList<Garment> All { get; }
+
+    /// <summary>Body, hands and feet: what is weighed of all.</summary>
+    /// <param name="worn">What is worn of everything: it is left out last.</param>
+    public List<Wardrobe> Pools(IReadOnlySet<Guid> worn)
     {
-        var all = new Dictionary<Guid, Garment>(free);
-        foreach (var garment in Days.SelectMany(n => run.Days.Wearable(run.Outfit, run.Closet, n).Values))
-        {
-            if (kept.Contains(garment.Item.Id))
-                all.TryAdd(garment.Item.Id, garment);
-        }
-        HashSet<Guid> stay = [.. all.Values.Where(Stays).Select(g => g.Item.Id)],
-            packed = [.. run.Outfit.Along];
+        HashSet<Guid> stay = [.. All.Where(Stays).Select(g => g.Item.Id)];
         Wardrobe Of(params Part[] of) =>
-            Wardrobe.Lightest([.. all.Values.Where(g => of.Contains(g.Main))], stay, packed, CostOf);
+            Wardrobe.Lightest([.. All.Where(g => of.Contains(g.Main))], stay, worn, CostOf);
         return [Of(Part.Head, Part.Face, Part.Torso, Part.Legs), Of(Part.Hands), Of(Part.Feet)];
     }
 

@@ -25,62 +25,162 @@ internal sealed class ClothesTrials
     private readonly TripRun inEverything;
 
     /// <summary>Plays all days in everything.</summary>
-    public ClothesTrials(TripRun run, ClothesAsked asked, ClothesThings things, IEnumerable<Garment> everything)
+    public ClothesTrials(TripRun run, ClothesAsked asked, ClothesThings things)
     {
         (this.run, this.asked, this.things) = (run, asked, things);
-        List<(int, DayAsks)> asks = [];
         // Once a trip has been run several may ask it.
         _ = run[run.Count - 1];
-        (Everything, inEverything) = Played(Ids(everything), [], asks, _ => true)!.Value;
-        Asks = asks;
+        worn = [.. things.Days.Select(_ => new List<IReadOnlyList<Bar>>())];
+        (Everything, inEverything) = InEverything();
+        Remember(Everything);
     }
 
     /// <summary>All days in everything.</summary>
     public List<DayOut> Everything { get; }
-
-    /// <summary>What each day asks of every set of pieces, steadily.</summary>
-    public IReadOnlyList<(int Night, DayAsks Asks)> Asks { get; }
 
     private int playedOut;
 
     /// <summary>Sets that days were played in.</summary>
     public int PlayedOut => playedOut;
 
+    private readonly List<IReadOnlyList<Bar>>[] worn;
+
+    /// <summary>What was worn on days that went well: it is worn again where it can be, the last first, before anything else is looked for.</summary>
+    public void Remember(IEnumerable<DayOut> days)
+    {
+        foreach (var (known, day) in worn.Zip(days))
+        {
+            known.RemoveAll(k => k.SequenceEqual(day.Dressed.Bars));
+            known.Insert(0, day.Dressed.Bars);
+        }
+    }
+
     /// <summary>All days in some pieces; null where one goes worse than in everything: which, and for body (0), hands (1) or feet (2).</summary>
     /// <param name="pieces">They.</param>
     /// <param name="failed">The day that goes worse.</param>
-    /// <param name="like">Days in other pieces: what is worn on them is worn again where it can be and does.</param>
-    public List<DayOut>? Try(
-        IEnumerable<Garment> pieces,
-        out (int Night, int Part) failed,
-        IReadOnlyList<DayOut>? like = null
-    )
+    public List<DayOut>? Try(IEnumerable<Garment> pieces, out (int Night, int Part) failed)
     {
-        var (night, part) = (0, 0);
+        failed = default;
         Interlocked.Increment(ref playedOut);
-        var played = Played(
-            Ids(pieces),
-            like ?? Everything,
-            null,
-            day =>
+        var lived = run.With(run.Outfit with { Along = things.AlongWith(Ids(pieces)) });
+        List<DayOut> all = [];
+        foreach (var (n, night) in things.Days.Index())
+        {
+            run.Context.Stop.ThrowIfCancellationRequested();
+            if (Lived(lived, n, DayAnswers.ToPlay(lived, night).Day!, out var part) is not { } next)
             {
-                if (WorseFor(day) is not { } failing)
-                    return true;
-                (night, part) = (day.Night, failing);
-                return false;
+                failed = (night, part);
+                return null;
             }
-        );
-        failed = (night, part);
-        return played?.Days;
+            all.Add(next.Day);
+            lived = next.Run;
+        }
+        return all;
     }
 
     /// <summary>Whether one day goes worse in some pieces, begun as it is begun in everything: about what it is after days in those pieces.</summary>
     public bool FailsOn(int night, IEnumerable<Garment> pieces)
     {
         Interlocked.Increment(ref playedOut);
+        var day = BegunIn(pieces, night);
+        var n = things.Days.IndexOf(night);
+        return Known(day, n)
+            .Select(w => w with { Played = DayRun.Play(day with { Worn = w.Bars }, run.Context.Stop) })
+            .Concat(Looked(day, n))
+            .All(w => WorseFor(new(night, w, Holds(day, w, w.Played), null)) is not null);
+    }
+
+    /// <summary>Ways to wear a day that are known to be good and can be worn in what there is.</summary>
+    private IEnumerable<DayDressed> Known(DayToPlay day, int n) =>
+        worn[n]
+            .Where(w => w.All(b => day.Find(b.ItemId) is not null))
+            .Select(w => Everything[n].Dressed with { Bars = w });
+
+    /// <summary>Ways to wear a day that dressing looks for.</summary>
+    private IEnumerable<DayDressed> Looked(DayToPlay day, int n)
+    {
+        var plan = run.PlanOf(things.Days[n]);
+        return Dressing.Ways(day, plan.Schools ?? new(), PinnedOf(plan), run.Context.Stop);
+    }
+
+    /// <summary>A day lived in the first way that goes as well as in everything; null where none does.</summary>
+    private (DayOut Day, TripRun Run)? Lived(TripRun before, int n, DayToPlay day, out int part)
+    {
+        part = 0;
+        var night = things.Days[n];
+        foreach (var way in Known(day, n).Concat(Looked(day, n)))
+        {
+            // What is known has still to be played here; what was looked for was played by itself.
+            if (WorseFor(new(night, way, null, null)) is { } bySelf)
+            {
+                part = bySelf;
+                continue;
+            }
+            var lived = Lived(before, n, day, way);
+            if (WorseFor(lived.Day) is not { } worse)
+                return lived;
+            part = worse;
+        }
+        return null;
+    }
+
+    /// <summary>As the trip plays it: that is what the plan then says.</summary>
+    private (DayOut Day, TripRun Run) Lived(TripRun before, int n, DayToPlay day, DayDressed way)
+    {
+        var night = things.Days[n];
+        var next = before.With(Wearing(before.Outfit, before.PlanOf(night), way.Bars));
+        var played = next[night].Day.Played!;
+        return (
+            new(night, way with { Played = played }, Holds(day, way, played), NightModel.VerdictOf(next[night].Slept)),
+            next
+        );
+    }
+
+    /// <summary>All days in everything, or as they are worn now where that goes better.</summary>
+    private (List<DayOut> Days, TripRun Run) InEverything()
+    {
+        var lived = run.With(run.Outfit with { Along = things.AlongWith(Ids(things.All)) });
+        List<DayOut> all = [];
+        foreach (var (n, night) in things.Days.Index())
+        {
+            run.Context.Stop.ThrowIfCancellationRequested();
+            var day = DayAnswers.ToPlay(lived, night).Day!;
+            var dressed = Looked(day, n).Last();
+            var best = Lived(lived, n, day, dressed);
+            if (
+                run.PlanOf(night).Worn is { Count: > 0 } now
+                && now.All(b => day.Find(b.ItemId) is not null)
+                && Lived(lived, n, day, dressed with { Bars = now }) is var asNow
+                && IsBetter(asNow.Day, best.Day)
+            )
+                best = asNow;
+            all.Add(best.Day);
+            lived = best.Run;
+        }
+        return (all, lived);
+    }
+
+    /// <summary>What each day asks of every set of some pieces, steadily, begun as in everything.</summary>
+    public IEnumerable<(int Night, DayAsks Asks)> Asks(IEnumerable<Garment> pieces)
+    {
+        foreach (var (n, night) in things.Days.Index())
+            yield return (
+                night,
+                Dressing.Weigh(
+                    BegunIn(pieces, night),
+                    run.PlanOf(night).Schools ?? new(),
+                    Everything[n].Dressed,
+                    run.Context.Stop
+                )
+            );
+    }
+
+    /// <summary>A day in some pieces, begun as it is begun in everything.</summary>
+    private DayToPlay BegunIn(IEnumerable<Garment> pieces, int night)
+    {
         var plan = run.PlanOf(night);
         var morning = night > 0 ? inEverything[night - 1].Morning : TripState.Start;
-        var day = run.Days.Of(
+        return run.Days.Of(
             run.Outfit with
             {
                 Along = things.AlongWith(Ids(pieces)),
@@ -92,8 +192,6 @@ internal sealed class ClothesTrials
             morning.Water,
             morning.Body
         )!;
-        var dressed = Dressing.Dress(day, plan.Schools ?? new(), PinnedOf(plan), run.Context.Stop);
-        return WorseFor(new(night, dressed, Holds(day, dressed, dressed.Played), null)) is not null;
     }
 
     private static HashSet<Guid> Ids(IEnumerable<Garment> pieces) => [.. pieces.Select(g => g.Item.Id)];
@@ -102,79 +200,6 @@ internal sealed class ClothesTrials
 
     private bool? Holds(DayToPlay day, DayDressed dressed, DayPlayed played) =>
         asked.Unplanned ? Pauses.Unplanned(day with { Worn = dressed.Bars }, played, run.Context.Stop)?.Holds : null;
-
-    /// <summary>All days dressed and played one after the other; null where it ended early.</summary>
-    private (List<DayOut> Days, TripRun Run)? Played(
-        IReadOnlySet<Guid> ids,
-        IReadOnlyList<DayOut> like,
-        List<(int Night, DayAsks Asks)>? asks,
-        Func<DayOut, bool> goesOn
-    )
-    {
-        List<DayOut> all = [];
-        var lived = run.With(run.Outfit with { Along = things.AlongWith(ids) });
-        foreach (var (n, night) in things.Days.Index())
-        {
-            run.Context.Stop.ThrowIfCancellationRequested();
-            var plan = lived.PlanOf(night);
-            var (schools, pinned) = (plan.Schools ?? new(), PinnedOf(plan));
-            var day = DayAnswers.ToPlay(lived, night).Day!;
-            // What is worn on a day in other pieces may do in these.
-            if (
-                like.Count > n
-                && like[n].Dressed.Bars.All(b => day.Find(b.ItemId) is not null)
-                && Lived(like[n].Dressed) is { } again
-                && WorseFor(again.Day) is null
-            )
-            {
-                all.Add(again.Day);
-                lived = again.Run;
-                continue;
-            }
-            DayDressed dressed;
-            if (asks is null)
-                dressed = Dressing.Dress(day, schools, pinned, run.Context.Stop);
-            else
-            {
-                (dressed, var asking) = Dressing.Weigh(day, schools, pinned, run.Context.Stop);
-                asks.Add((night, asking));
-            }
-            var (dayOut, after) = Lived(dressed);
-            // The best of everything is never worse than what is worn now.
-            if (
-                asks is not null
-                && plan.Worn is { Count: > 0 } now
-                && now.All(b => day.Find(b.ItemId) is not null)
-                && Lived(dressed with { Bars = now }) is { } asNow
-                && IsBetter(asNow.Day, dayOut)
-            )
-                (dayOut, after) = asNow;
-            lived = after;
-            all.Add(dayOut);
-            if (!goesOn(dayOut))
-                return null;
-
-            (DayOut Day, TripRun Run) Lived(DayDressed worn)
-            {
-                var next = lived.With(Wearing(lived.Outfit, plan, worn.Bars));
-                // As the trip plays it: that is what the plan then says.
-                var played = next[night].Day.Played!;
-                return (
-                    new(
-                        night,
-                        worn with
-                        {
-                            Played = played,
-                        },
-                        Holds(day, worn, played),
-                        NightModel.VerdictOf(next[night].Slept)
-                    ),
-                    next
-                );
-            }
-        }
-        return (all, lived);
-    }
 
     private static Outfit Wearing(Outfit outfit, DayPlan plan, IReadOnlyList<Bar> bars) =>
         outfit with

@@ -7,16 +7,16 @@ namespace Ermine.Core.Choosing;
 /// <summary>
 /// The lightest clothes in which every day that is laid out goes as well as in everything, each dressed and played day after day with the nights
 /// between. A good answer comes from the steady balance by which dressing weighs: of all sets the lightest in which no stretch goes worse, and
-/// from it whatever can be left out or changed for something lighter. The proof is played: a set in which a day goes worse is made as large as it
+/// what is worn in place of it where a day goes worse when it is played; from that whatever can be left out or changed for something lighter. The proof is played: a set in which a day goes worse is made as large as it
 /// can be with that day still worse, the lightest pieces first, so that of what is then left one piece must come along, and a heavy one; the lightest
 /// pieces that have one of each such group bound the answer from below, and where they do themselves they are it. It stands on this, that more to
 /// choose from never goes worse.
 /// </summary>
 public sealed class LightestClothes
 {
-    /// <summary>Shares of the time after which a first answer is no more sought, and it is no more made lighter.</summary>
-    private const double SoughtFor = 0.3,
-        LightenedFor = 0.65;
+    /// <summary>Shares of the time after which the first answer is no more made lighter, but bounded, and no more is looked for what is needed.</summary>
+    private const double LightenedFor = 0.5,
+        NeededFor = 0.9;
 
     private readonly Stopwatch clock = Stopwatch.StartNew();
     private readonly TripRun run;
@@ -24,6 +24,7 @@ public sealed class LightestClothes
     private readonly ClothesThings things;
     private readonly List<Wardrobe> pools;
     private readonly List<Garment> all;
+    private readonly List<Garment> notWeighed;
     private readonly ClothesTrials trials;
     private readonly List<PartSets> parts;
     private readonly Action<ClothesChosen>? heard;
@@ -37,9 +38,12 @@ public sealed class LightestClothes
     )
     {
         (this.run, this.things, this.heard, this.within) = (run, things, heard, within);
-        pools = things.Pools();
-        all = [.. pools.SelectMany(p => p.Pieces)];
-        trials = new(run, asked, things, all);
+        trials = new(run, asked, things);
+        var worn = trials.Everything.SelectMany(d => d.Dressed.Bars).Select(b => b.ItemId).ToHashSet();
+        pools = things.Pools(worn);
+        all = [.. pools.SelectMany(p => p.Pieces).Union(things.All.Where(g => worn.Contains(g.Item.Id)))];
+        notWeighed = [.. things.All.Except(all)];
+        List<(int Night, DayAsks Asks)> asks = [.. trials.Asks(pools.SelectMany(p => p.Pieces))];
         PartAsks Asked(PartAsks asks) =>
             asked.Unplanned ? asks : asks with { Stretches = [.. asks.Stretches.Where(s => !s.Unplanned)] };
         parts =
@@ -49,7 +53,7 @@ public sealed class LightestClothes
                 (pool, of) =>
                     new PartSets(
                         pool,
-                        [.. trials.Asks.Select(a => (a.Night, Asked(of(a.Asks))))],
+                        [.. asks.Select(a => (a.Night, Asked(of(a.Asks))))],
                         things.CostOf,
                         things.Stays,
                         asked.Borne
@@ -74,9 +78,9 @@ public sealed class LightestClothes
         if (things.Days.Count == 0)
             return new([], 0, things.NowG, run.Outfit.Along, [], things.NotLaidOut, [], 0, 0, 0, true, 0);
         var choosing = new LightestClothes(run, asked, things, heard, within ?? TimeSpan.MaxValue);
-        var first = choosing.Heard(choosing.AtOnce());
-        var needed = choosing.Needed(first.Pieces);
-        return choosing.Told(choosing.Proven(choosing.Heard(choosing.Lightened(first, needed)), needed));
+        var light = choosing.WithLess(choosing.Heard(choosing.AtOnce()));
+        var (found, proven) = choosing.Proven(choosing.Changed(light, choosing.notWeighed, LightenedFor));
+        return choosing.Told(found, proven);
     }
 
     /// <summary>Pieces in which all days go as well as in everything.</summary>
@@ -95,9 +99,13 @@ public sealed class LightestClothes
 
     private double GramsOf(IEnumerable<Garment> pieces) => pieces.Sum(things.CostOf);
 
-    private Answer Heard(Answer found, double leastG = 0)
+    /// <summary>Nothing weighed that is lighter than this does, g.</summary>
+    private double leastG;
+
+    private Answer Heard(Answer found)
     {
-        heard?.Invoke(Told((found, leastG, false)));
+        trials.Remember(found.Days);
+        heard?.Invoke(Told(found, proven: false));
         return found;
     }
 
@@ -105,93 +113,95 @@ public sealed class LightestClothes
 
     // ---- a good one at once ----
 
-    /// <summary>The lightest by the steady balance that does when it is played; else what everything wore, else everything.</summary>
+    /// <summary>
+    /// The lightest by the steady balance, and where a day goes worse in them when it is played, what is worn on it of everything: for the body, the
+    /// hands or the feet that it goes worse for, or else for all; or else what is worn on any day.
+    /// </summary>
     private Answer AtOnce()
     {
-        while (!IsOver(SoughtFor))
+        HashSet<Garment> pieces = [.. parts.SelectMany(p => p.Pool.In(p.Lightest))];
+        while (true)
         {
-            uint[] sets = [.. parts.Select(p => p.Lightest)];
-            List<Garment> pieces = [.. parts.Zip(sets).SelectMany(p => p.First.Pool.In(p.Second))];
             if (trials.Try(pieces, out var failed) is { } days)
-                return new(days, pieces);
-            // What cannot be ruled out there, for it is everything, is sought in the others.
-            if (
-                !parts[failed.Part].RuleOut(sets[failed.Part]) && !parts.Index().Any(p => p.Item.RuleOut(sets[p.Index]))
-            )
-                break;
+                return new(days, [.. pieces]);
+            var worn = trials
+                .Everything.SelectMany(d => d.Dressed.Bars.Select(b => (d.Night, b.ItemId)))
+                .ToLookup(w => w.ItemId, w => w.Night);
+            List<Garment> any = [.. all.Where(g => worn.Contains(g.Item.Id) && !pieces.Contains(g))],
+                thatDay = [.. any.Where(g => worn[g.Item.Id].Contains(failed.Night))],
+                forThat = [.. thatDay.Where(parts[failed.Part].Pool.Pieces.Contains)];
+            if (any.Count == 0)
+                return new(trials.Everything, all);
+            pieces.UnionWith(
+                forThat.Count > 0 ? forThat
+                : thatDay.Count > 0 ? thatDay
+                : any
+            );
         }
-        var bars = trials.Everything.SelectMany(d => d.Dressed.Bars).Where(b => !b.AtHand);
-        var worn = bars.Select(b => b.ItemId).ToHashSet();
-        List<Garment> union = [.. all.Where(g => things.Stays(g) || worn.Contains(g.Item.Id))];
-        return trials.Try(union, out _) is { } inThem ? new(inThem, union) : new(trials.Everything, all);
     }
 
-    /// <summary>Those of some pieces that all others together cannot stand for.</summary>
-    private HashSet<Garment> Needed(IEnumerable<Garment> pieces) =>
-        [
-            .. Beside(
-                    pieces.Where(g => !things.Stays(g)),
-                    piece =>
-                        (
-                            Piece: piece,
-                            Does: IsOver(LightenedFor) || trials.Try(all.Where(g => g != piece), out _) is not null
-                        )
-                )
-                .Where(t => !t.Does)
-                .Select(t => t.Piece),
-        ];
+    /// <summary>Those of some pieces that all others together cannot stand for, the heaviest first.</summary>
+    private IEnumerable<Garment> Needed(IEnumerable<Garment> pieces) =>
+        Beside(
+                pieces.Where(g => !things.Stays(g)).OrderByDescending(things.CostOf),
+                piece =>
+                    (Piece: piece, Does: IsOver(NeededFor) || trials.Try(all.Where(g => g != piece), out _) is not null)
+            )
+            .Where(t => !t.Does)
+            .Select(t => t.Piece);
 
-    /// <summary>Leaves out whatever can be left out, the heaviest first, and changes what is left for what is lighter of its kind.</summary>
-    private Answer Lightened(Answer found, HashSet<Garment> needed)
+    /// <summary>Leaves out whatever can be left out, the heaviest first.</summary>
+    private Answer WithLess(Answer found)
     {
-        var left = found
-            .Pieces.Where(g => !things.Stays(g) && !needed.Contains(g))
-            .OrderByDescending(things.CostOf)
-            .ToList();
-        while (FirstThatDoes(found, left, piece => [.. found.Pieces.Where(g => g != piece)]) is { } without)
+        var left = found.Pieces.Where(g => !things.Stays(g)).OrderByDescending(things.CostOf).ToList();
+        while (FirstThatDoes(left, piece => [.. found.Pieces.Where(g => g != piece)], LightenedFor) is { } without)
         {
-            found = found with { Days = without.Days, Pieces = without.Pieces };
+            found = Heard(new(without.Days, without.Pieces));
             // What could not be left out before cannot be now.
             left.RemoveRange(0, left.IndexOf(without.For) + 1);
         }
-        foreach (var other in all.Concat(pools.SelectMany(p => p.LeftOut)).OrderBy(g => g.Item.MassG))
+        return found;
+    }
+
+    /// <summary>Changes pieces for what is lighter of their kind.</summary>
+    private Answer Changed(Answer found, IEnumerable<Garment> others, double until)
+    {
+        foreach (var other in others.Except(found.Pieces).OrderBy(g => g.Item.MassG))
         {
             var heavier = found
                 .Pieces.Where(g =>
                     !things.Stays(g)
-                    && !(needed.Contains(g) && all.Contains(other))
                     && things.CostOf(g) > other.Item.MassG
                     && (g.Main, g.Tier) == (other.Main, other.Tier)
-                    && !found.Pieces.Contains(other)
                 )
                 .OrderByDescending(things.CostOf)
                 .ToList();
             if (
-                FirstThatDoes(found, heavier, piece => [.. found.Pieces.Where(g => g != piece), other])
+                FirstThatDoes(heavier, piece => [.. found.Pieces.Where(g => g != piece), other], until)
                 is not { } changed
             )
                 continue;
             var places = found.InPlaceOf.ToDictionary();
             places[other.Item.Id] = places.GetValueOrDefault(changed.For.Item.Id, changed.For.Item.Id);
-            found = new(changed.Days, changed.Pieces, places);
+            found = Heard(new(changed.Days, changed.Pieces, places));
         }
         return found;
     }
 
     /// <summary>The first of some pieces without which days go as well, several tried at once.</summary>
     private (Garment For, List<Garment> Pieces, List<DayOut> Days)? FirstThatDoes(
-        Answer found,
         IReadOnlyList<Garment> of,
-        Func<Garment, List<Garment>> without
+        Func<Garment, List<Garment>> without,
+        double until
     )
     {
         foreach (var some in of.Chunk(Environment.ProcessorCount))
         {
-            if (IsOver(LightenedFor))
+            if (IsOver(until))
                 return null;
             var tried = Beside(
                 some,
-                piece => (Piece: piece, Pieces: without(piece), Days: trials.Try(without(piece), out _, found.Days))
+                piece => (Piece: piece, Pieces: without(piece), Days: trials.Try(without(piece), out _))
             );
             if (tried.Find(t => t.Days is not null) is { Days: { } days } does)
                 return (does.Piece, does.Pieces, days);
@@ -205,22 +215,33 @@ public sealed class LightestClothes
 
     // ---- the proof ----
 
-    /// <summary>The lightest, and what bounds it.</summary>
-    private (Answer Found, double LeastG, bool Proven) Proven(Answer found, HashSet<Garment> needed)
+    /// <summary>The lightest of what is weighed, and whether nothing lighter of it does.</summary>
+    private (Answer Found, bool Proven) Proven(Answer found)
     {
-        List<IReadOnlyList<Garment>> groups = [.. needed.Select(g => (IReadOnlyList<Garment>)[g])];
-        var least = 0.0;
-        for (var round = 0; !IsOver(1); round++)
+        List<IReadOnlyList<Garment>> groups = [.. Needed(found.Pieces).Select(g => (IReadOnlyList<Garment>)[g])];
+        for (var round = 0; ; round++)
         {
             var hit = LeastHit.Of(all, things.CostOf, things.Stays, groups, run.Context.Stop);
-            if (hit is null)
-                break;
-            least = GramsOf(hit);
-            if (least >= GramsOf(found.Pieces) - Totals.Grain)
-                return (found, GramsOf(found.Pieces), true);
-            Heard(found, least);
-            if (trials.Try(hit, out _) is { } inHit)
-                return (new(inHit, hit), least, true);
+            leastG = hit is null ? leastG : GramsOf(hit);
+            if (hit is null || IsOver(1))
+                return (found, false);
+            if (leastG < GramsOf(found.Pieces) - Totals.Grain)
+            {
+                Heard(found);
+                if (trials.Try(hit, out _) is { } inHit)
+                    found = Heard(new(inHit, hit));
+            }
+            if (leastG >= GramsOf(found.Pieces) - Totals.Grain)
+            {
+                // Dressing is not exact in the minutes that are played: what is like it is tried before it is believed.
+                var lighter = Changed(found, all.Concat(notWeighed), 1);
+                if (lighter == found || !lighter.Pieces.All(all.Contains))
+                    return (lighter, !IsOver(1));
+                found = lighter;
+                // Groups of which it has none did not hold.
+                groups.RemoveAll(g => !g.Any(found.Pieces.Contains));
+                continue;
+            }
             // Other days first each time: what they ask for differs.
             var days = things.Days.Select((_, n) => things.Days[(n + round) % things.Days.Count]);
             var failing = Beside(days, d => (Night: d, Fails: trials.FailsOn(d, hit))).Where(d => d.Fails);
@@ -233,11 +254,10 @@ public sealed class LightestClothes
                 // Begun as in everything it goes worse; that it does after days in it as well is seen once more.
                 var inGrown = with.Count > hit.Count ? trials.Try(with, out _) : null;
                 if (inGrown is not null && GramsOf(with) < GramsOf(found.Pieces))
-                    found = new(inGrown, with);
+                    found = Heard(new(inGrown, with));
                 groups.Add([.. all.Except(inGrown is null ? with : hit)]);
             }
         }
-        return (found, least, false);
     }
 
     /// <summary>Pieces with as many more as can be while a day still goes worse: all of some, or none, or some of each half.</summary>
@@ -257,9 +277,8 @@ public sealed class LightestClothes
 
     // ---- telling ----
 
-    private ClothesChosen Told((Answer Found, double LeastG, bool Proven) proof)
+    private ClothesChosen Told(Answer found, bool proven)
     {
-        var found = proof.Found;
         List<ClothesPiece> pieces = [.. Pieces(found)];
         return new(
             pieces,
@@ -268,11 +287,11 @@ public sealed class LightestClothes
             things.AlongWith(pieces.Select(p => p.ItemId).ToHashSet()),
             [.. found.Days.Zip(trials.Everything, Told)],
             things.NotLaidOut,
-            [.. pools.SelectMany(p => p.LeftOut).Select(g => g.Item.Id)],
+            [.. notWeighed.Select(g => g.Item.Id)],
             pools.Sum(p => (long)p.Sets),
             trials.PlayedOut,
-            Math.Min(proof.LeastG, GramsOf(found.Pieces)),
-            proof.Proven,
+            proven ? GramsOf(found.Pieces) : Math.Min(leastG, GramsOf(found.Pieces)),
+            proven,
             clock.Elapsed.TotalSeconds
         );
     }

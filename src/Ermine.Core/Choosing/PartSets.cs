@@ -5,11 +5,6 @@ namespace Ermine.Core.Choosing;
 /// <summary>Every set of the pieces of body, hands or feet, weighed by the steady balance of every stretch of all days.</summary>
 internal sealed class PartSets
 {
-    private readonly bool borne;
-    private readonly List<uint> failed = [];
-    private readonly List<uint> byCost;
-    private int at;
-
     /// <summary>Weighs them.</summary>
     /// <param name="pool">The pieces.</param>
     /// <param name="days">What each day asks of them.</param>
@@ -24,20 +19,15 @@ internal sealed class PartSets
         bool borne
     )
     {
-        this.borne = borne;
         Pool = pool;
         Days = [.. days.Select(d => (d.Night, d.Asks, pool.Pieces.Select(p => BitOf(d.Asks.Wardrobe, p)).ToArray()))];
-        All = (uint)pool.Sets - 1;
         var always = SetOf(stays);
-        byCost =
-        [
-            .. Enumerable
-                .Range(0, pool.Sets)
-                .Select(s => (uint)s)
-                .Where(s => (s & always) == always && IsRight(s))
-                .OrderBy(s => pool.In(s).Sum(cost))
-                .ThenBy(System.Numerics.BitOperations.PopCount),
-        ];
+        Lightest = Enumerable
+            .Range(0, pool.Sets)
+            .Select(s => (uint)s)
+            .Where(s => (s & always) == always && IsRight(s, borne))
+            .DefaultIfEmpty((uint)pool.Sets - 1)
+            .MinBy(s => (pool.In(s).Sum(cost), System.Numerics.BitOperations.PopCount(s)));
     }
 
     /// <summary>The pieces.</summary>
@@ -45,24 +35,11 @@ internal sealed class PartSets
 
     private IReadOnlyList<(int Night, PartAsks Asks, int[] Bits)> Days { get; }
 
-    private uint All { get; }
-
-    /// <summary>The lightest that is not ruled out; everything where all others are.</summary>
-    public uint Lightest => at < byCost.Count ? byCost[at] : All;
-
-    /// <summary>Rules out a set and all sets within it; false where it is everything.</summary>
-    public bool RuleOut(uint set)
-    {
-        if (set == All)
-            return false;
-        failed.Add(set);
-        while (at < byCost.Count && failed.Exists(f => (byCost[at] & ~f) == 0))
-            at++;
-        return true;
-    }
+    /// <summary>The lightest in which every stretch goes as well as in everything.</summary>
+    public uint Lightest { get; }
 
     /// <summary>Whether every stretch goes as well in a set as in everything.</summary>
-    private bool IsRight(uint set) =>
+    private bool IsRight(uint set, bool borne) =>
         Days.All(d =>
         {
             var ofDay = OfDay(set, d.Bits);

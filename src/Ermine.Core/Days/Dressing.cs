@@ -65,22 +65,33 @@ public sealed partial class Dressing
         return dressing.Best(new(dressing));
     }
 
-    /// <summary>Dresses a day, and says of every set of pieces how each of its stretches would go in it.</summary>
+    /// <summary>Every way in which dressing a day tries it, in turn, and at last the best of them; each is looked for when it is asked for.</summary>
     /// <inheritdoc cref="Dress"/>
-    internal static (DayDressed Dressed, DayAsks Asks) Weigh(
+    internal static IEnumerable<DayDressed> Ways(
         DayToPlay day,
         DaySchools schools,
         IReadOnlyList<Bar> pinned,
-        CancellationToken stop = default
+        CancellationToken stop
     )
     {
         var dressing = new Dressing(day, schools, pinned, stop);
-        var bodies = new BodySearch(dressing);
-        var dressed = dressing.Best(bodies);
-        return (dressed, dressing.Asks(bodies, [.. dressed.Segments]));
+        return dressing.Ways(new(dressing));
     }
 
-    private DayDressed Best(BodySearch bodies)
+    /// <summary>How each stretch of a day would go in every set of pieces.</summary>
+    /// <param name="day">The day; what it wears is not looked at.</param>
+    /// <param name="schools">How one likes to dress.</param>
+    /// <param name="dressed">As it is dressed.</param>
+    /// <param name="stop">Ends the work.</param>
+    internal static DayAsks Weigh(DayToPlay day, DaySchools schools, DayDressed dressed, CancellationToken stop)
+    {
+        var dressing = new Dressing(day, schools, [.. dressed.Bars.Where(b => b.Pinned)], stop);
+        return dressing.Asks(new(dressing), [.. dressed.Segments]);
+    }
+
+    private DayDressed Best(BodySearch bodies) => Ways(bodies).Last();
+
+    private IEnumerable<DayDressed> Ways(BodySearch bodies)
     {
         var segments = Segments();
         DayDressed? best = null;
@@ -90,6 +101,7 @@ public sealed partial class Dressing
         {
             stop.ThrowIfCancellationRequested();
             var (dressed, chosen, lost) = Once(segments, bodies);
+            yield return dressed;
             var now = DayScore.Of(dressed.Played, dressed.Changes);
             if (best is null || now.Beats(score))
                 (best, score) = (dressed, now);
@@ -101,7 +113,7 @@ public sealed partial class Dressing
                 .. segments.Select((s, n) => Learnt(s, dressed.Played, d => bodies.FareIn(d, lost[n], chosen[n]))),
             ];
         }
-        return AtCamp(best!);
+        yield return AtCamp(best!);
     }
 
     /// <summary>At camp what is damp is changed for what is dry, unless that is colder.</summary>

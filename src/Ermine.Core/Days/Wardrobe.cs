@@ -49,11 +49,13 @@ public sealed class Wardrobe
     /// <summary>Gathers what may be worn on one of the three.</summary>
     /// <param name="garments">Everything that can be worn.</param>
     /// <param name="pinned">What is set by hand.</param>
-    /// <param name="packed">What is left out last: it is along already; null where all are alike.</param>
+    /// <param name="last">What is left out last; null where all are alike.</param>
+    /// <param name="cost">What a piece costs: what is like it but costs more does not make up for it; null where nothing costs.</param>
     public static Wardrobe Of(
         IEnumerable<Garment> garments,
         IReadOnlySet<Guid> pinned,
-        IReadOnlySet<Guid>? packed = null
+        IReadOnlySet<Guid>? last = null,
+        Func<Garment, double>? cost = null
     )
     {
         var all = garments.OrderBy(g => g, Comparer<Garment>.Create(Dressed.Order)).ToList();
@@ -61,7 +63,7 @@ public sealed class Wardrobe
         while (all.Count > MostPieces)
         {
             var least = all.Where(g => !pinned.Contains(g.Item.Id))
-                .MinBy(g => (packed?.Contains(g.Item.Id) ?? false, Beside(g, all)));
+                .MinBy(g => (last?.Contains(g.Item.Id) ?? false, Beside(g, all, cost), -cost?.Invoke(g) ?? 0));
             if (least is null)
                 break;
             all.Remove(least);
@@ -76,12 +78,12 @@ public sealed class Wardrobe
     /// </summary>
     /// <param name="garments">Everything that can be worn.</param>
     /// <param name="kept">Pieces that are weighed whatever they cost.</param>
-    /// <param name="packed">What is along already.</param>
+    /// <param name="last">What is left out last.</param>
     /// <param name="cost">What a piece costs.</param>
     public static Wardrobe Lightest(
         IReadOnlyCollection<Garment> garments,
         IReadOnlySet<Guid> kept,
-        IReadOnlySet<Guid> packed,
+        IReadOnlySet<Guid> last,
         Func<Garment, double> cost
     )
     {
@@ -92,12 +94,19 @@ public sealed class Wardrobe
             && (other.Item.Windproof || !one.Item.Windproof)
             && Enum.GetValues<Part>().All(p => other.Cover(p, Opening.Closed) >= one.Cover(p, Opening.Closed))
             && (cost(other), -other.Resistance, other.Item.Id).CompareTo((cost(one), -one.Resistance, one.Item.Id)) < 0;
-        return Of(garments.Where(g => kept.Contains(g.Item.Id) || !garments.Any(o => Serves(o, g))), kept, packed);
+        return Of(
+            garments.Where(g =>
+                kept.Contains(g.Item.Id) || last.Contains(g.Item.Id) || !garments.Any(o => Serves(o, g))
+            ),
+            kept,
+            last,
+            cost
+        );
     }
 
     /// <summary>How far a piece lies from the nearest that does the same: what has a near twin is missed least.</summary>
-    private static double Beside(Garment one, List<Garment> all) =>
-        all.Where(g => g != one && Does(g) == Does(one))
+    private static double Beside(Garment one, List<Garment> all, Func<Garment, double>? cost) =>
+        all.Where(g => g != one && Does(g) == Does(one) && (cost is null || cost(g) <= cost(one)))
             .Select(g => Math.Abs(g.Resistance - one.Resistance))
             .DefaultIfEmpty(double.MaxValue)
             .Min();

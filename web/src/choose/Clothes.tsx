@@ -118,7 +118,7 @@ export function Clothes({
               {write(chosen.seconds, chosen.seconds < 0.95 ? 1 : 0)} s.{" "}
               {chosen.proven
                 ? "Nothing lighter of what was weighed goes as well."
-                : `Not proven: it may be lighter, but nothing under ${w.mass(Math.round(chosen.leastG))} goes as well.`}
+                : `Not proven: it may be lighter${chosen.leastG > 0 ? `, but nothing under ${w.mass(Math.round(chosen.leastG))} goes as well` : ""}.`}
               {chosen.notWeighed.length > 0 &&
                 ` Of kinds with many pieces these were only tried in place of a heavier one: ${chosen.notWeighed.map(nameOf).join(", ")}.`}
             </p>
