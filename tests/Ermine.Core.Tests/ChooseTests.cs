@@ -269,6 +269,15 @@ public class ChooseTests
                 .DefaultIfEmpty(-1)
                 .Min();
             Assert.Equal(best, Choose.Best(run2, ChoiceAsked.Plain with { Chance = 0.5 }).Bed?.AddsG ?? -1, 0.1);
+            // Under a weight the likeliest to be slept through.
+            var most = owned.Sum(i => i.MassG) / 2;
+            var likeliest = SmallClosets
+                .Beds(owned)
+                .Where(b => b.Things.Sum(t => t.MassG) <= most)
+                .Max(b => TripChance.Of(run2.With(run2.Outfit with { System = b.System }))?.All ?? 0);
+            var under = Choose.Best(run2, ChoiceAsked.Plain with { Chance = 0.5, MostG = most });
+            Assert.True(under.Bed!.AddsG <= most);
+            Assert.Equal(likeliest, under.Bed.Chance!.Value, 3e-3);
         }
         var (two, _) = Closet(301);
         var first = Choose.Best(two, ChoiceAsked.Plain with { Nights = [0], SpareK = -10 });

@@ -230,6 +230,12 @@ internal sealed class BedTrials
         );
     }
 
+    /// <summary>
+    /// What turns in warmer air than this is no bed, °C (assumption): the air has to be colder than the skin of the limit, or what is put on would
+    /// count as warmth let in.
+    /// </summary>
+    private const double WarmestTurn = 15;
+
     /// <summary>All nights together are no likelier than each alone, and that asks for a turn.</summary>
     private NightDemand ByChance(int night, double chance)
     {
@@ -239,11 +245,11 @@ internal sealed class BedTrials
             Chances
                 .Of([new(low.CampLow.Celsius, low.SigmaK, flip + offset.Mean, low.CampMembers)], offset.Mean, offset.Sd)
                 .All - chance;
-        // Where no turn is too warm, nothing is asked.
+        // Where no turn is too warm, next to nothing is asked.
         var flip =
-            With(HeatBalance.SearchTo) > 0
-            || !Brent.TryFindRoot(With, HeatBalance.SearchFrom, HeatBalance.SearchTo, 1e-4, 100, out var root)
-                ? HeatBalance.SearchTo
+            With(WarmestTurn) >= 0
+            || !Brent.TryFindRoot(With, HeatBalance.SearchFrom, WarmestTurn, 1e-4, 100, out var root)
+                ? WarmestTurn
                 : root;
         return new(night, Threshold.Limit, new(flip + 1e-3), double.PositiveInfinity, Feet: false);
     }

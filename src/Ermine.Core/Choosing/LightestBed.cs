@@ -414,6 +414,9 @@ internal sealed partial class LightestBed
             var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent > totals.Below(best))
                 break;
+            // Whatever is worn with them, one cannot sit, or it does not go into the pack.
+            if (!MayBe([.. place.Taken, .. pads.Chosen]))
+                continue;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
             var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, totals.Below(best) - spent));
             if (bound <= totals.Below(best))

@@ -48,8 +48,11 @@ internal sealed partial class LightestBed
             // What holds already needs nothing more.
             if (every.Count > 0 && BedTrials.KeyOf(bed) is var key && every.Exists(e => (e.Key & key) == e.Key))
                 continue;
-            if (at.By != way || at is { Next: < 0, Tried: false } && way.RulesOut(bed))
+            var ruledOut = at.By == way && at is { Next: < 0, Tried: false } && way.RulesOut(bed);
+            if (at.By != way || ruledOut)
             {
+                // It need not be laid out, even where the planes that rule it out say no more than nothing.
+                at.Tried |= ruledOut;
                 Look(left, at, way, limit, priority.Bound);
                 continue;
             }
@@ -121,6 +124,8 @@ internal sealed partial class LightestBed
     private void Look(OpenClothes left, Worn at, LossPlanes way, double limit, double bound)
     {
         var (more, next) = (0.0, -1);
+        if (LitresOf(bed) > mostL)
+            return;
         if (at.Cost <= limit)
             more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next);
         bound = Math.Max(bound, totals.Up(at.Cost + more));
@@ -140,7 +145,9 @@ internal sealed partial class LightestBed
         return -1;
     }
 
-    private double LitresOf(IEnumerable<int> taken) => taken.Sum(n => things.All[n].Litres);
+    /// <summary>What some things take in the pack, l; not counted where there is room for everything.</summary>
+    private double LitresOf(IEnumerable<int> taken) =>
+        double.IsFinite(mostL) ? taken.Sum(n => things.All[n].Litres) : 0;
 
     private bool MayBe(IReadOnlyCollection<int> taken) => LitresOf(taken) <= mostL && things.MaySit(taken);
 

@@ -15,7 +15,7 @@ namespace Ermine.Core.Choosing;
 public sealed class LightestClothes
 {
     /// <summary>Shares of the time after which the first answer is no more made lighter, but bounded, and no more is looked for what is needed.</summary>
-    private const double LightenedFor = 0.5,
+    private const double LightenedFor = 0.75,
         NeededFor = 0.9;
 
     private readonly Stopwatch clock = Stopwatch.StartNew();
