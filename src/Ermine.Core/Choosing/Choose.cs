@@ -211,11 +211,22 @@ public sealed class Choose
     private const double ColdestK = -30,
         WarmestK = 80;
 
+    /// <summary>Levels at which one is looked for at once before the warmest is sought.</summary>
+    private static readonly double[] FirstK = [5, -5, -15],
+        FirstChance = [0.9, 0.5, 0.1];
+
     /// <summary>The warmest under a weight and a volume: ever warmer ones are asked for, by halves and at last by a little.</summary>
     private int[]? Warmest()
     {
-        int[]? warmest = null;
         var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (0.0, 1.0);
+        var warmest = (asked.Chance is null ? FirstK : FirstChance)
+            .Select(level => Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false).AtOnce())
+            .FirstOrDefault(found => found is not null);
+        if (warmest is not null)
+        {
+            from = trials.Level(warmest, double.NegativeInfinity);
+            heard?.Invoke(new(telling.BedOf(warmest), Proof(null, false)));
+        }
         var near = asked.Chance is null ? NearK : 1e-3;
         while (true)
         {

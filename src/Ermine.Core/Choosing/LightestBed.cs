@@ -178,6 +178,18 @@ internal sealed partial class LightestBed
         return found;
     }
 
+    /// <summary>One that reaches the level, as good as is found at once; null where none is found so, though there may be one.</summary>
+    public int[]? AtOnce()
+    {
+        if (EverythingDoes())
+            Dive();
+        return found;
+    }
+
+    private bool toEnd;
+
+    private bool IsToEnd() => toEnd |= Onwards?.Invoke() == false;
+
     /// <summary>By so much everything at once must miss for nothing to do it: degrees, or chance (assumption: frost breaks what adding does by no more).</summary>
     private const double Misses = 0.5;
 
@@ -206,7 +218,7 @@ internal sealed partial class LightestBed
                 Ended = true;
                 return true;
             }
-            if (++visited % 16 == 0 && Onwards?.Invoke() == false)
+            if (++visited % 16 == 0 && IsToEnd() || toEnd)
             {
                 Ended = true;
                 return true;

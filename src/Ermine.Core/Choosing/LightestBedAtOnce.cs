@@ -54,7 +54,7 @@ internal sealed partial class LightestBed
                 .ToList();
             foreach (var (n, (taken, bound)) in promising.Index())
             {
-                if (found is not null && Onwards?.Invoke() == false)
+                if (found is not null && IsToEnd())
                     return;
                 // More than a few only until one holds: frost may rule out all that promise most.
                 if (found is not null && n >= MostDived)
@@ -87,7 +87,7 @@ internal sealed partial class LightestBed
         var inVain = 0;
         foreach (var n in (int[])[.. found!.Where(n => !things.IsPinned(n)).OrderByDescending(n => cost[n])])
         {
-            if (inVain == MostInVain || Onwards?.Invoke() == false)
+            if (inVain == MostInVain || IsToEnd())
                 return;
             int[] without = [.. found!.Where(i => i != n)];
             var roof = losses.Under([
@@ -113,7 +113,7 @@ internal sealed partial class LightestBed
     /// </summary>
     private bool Held(List<int> with, Roof roof, double far = double.PositiveInfinity)
     {
-        var (open, at, adding) = (Open(things.Rest), 0, 1);
+        var (open, at, adding, ruledOut) = (Open(things.Rest), 0, 1, false);
         foreach (var n in with)
             open[n] = false;
         var (way, most) = Way();
@@ -125,11 +125,15 @@ internal sealed partial class LightestBed
                 )
             )
                 return false;
-            if (next < 0 && way.RulesOut(with))
+            // Once only: what rules it out may say no more than nothing.
+            if (next < 0 && !ruledOut && way.RulesOut(with))
+            {
+                ruledOut = true;
                 continue;
+            }
             if (next < 0)
             {
-                if (CostOf(with) >= Math.Min(best, most))
+                if (CostOf(with) >= Math.Min(best, most) || LitresOf(with) > mostL)
                     return false;
                 next = FirstOf(restByWorth, open);
                 if (--at <= 0 || next < 0)
@@ -154,7 +158,7 @@ internal sealed partial class LightestBed
                 if (next < 0)
                     return false;
             }
-            open[next] = false;
+            open[next] = ruledOut = false;
             with.Add(next);
         }
 

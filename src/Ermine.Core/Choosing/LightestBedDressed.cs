@@ -38,8 +38,9 @@ internal sealed partial class LightestBed
         var limit = totals.Below(Math.Min(best, Bound + Stride));
         while (left.TryPeek(out var at, out var priority) && priority.Bound <= limit)
         {
+            if (++dressed % 64 == 0 && IsToEnd())
+                break;
             left.Dequeue();
-            dressed++;
             // A way to lie that is looked at no more has nothing lighter.
             if (at.Way >= ways.Count)
                 continue;
