@@ -193,11 +193,13 @@ export function Component() {
               ? `Nothing that is free holds: everything at once is ${done.missed.byK != null ? `${w.degrees(Math.max(1, done.missed.byK))}° short` : "short"} on night ${done.missed.night + 1}.`
               : done && done.inNoBed.length > 0
                 ? "No bed helps one who comes in so cold."
-                : done
-                  ? "No low is known yet: type one, or read a forecast."
-                  : choice.problem
-                    ? "It was not chosen."
-                    : "Choosing…"}
+                : done && !done.proof.proven
+                  ? `No bed was found in ${Math.round(done.proof.seconds)} s: there may be one. Ask for fewer nights, or leave more at home.`
+                  : done
+                    ? "No low is known yet: type one, or read a forecast."
+                    : choice.problem
+                      ? "It was not chosen."
+                      : "Choosing…"}
         </h1>
         {choice.problem && <ProblemList problem={choice.problem} />}
         {done?.missed && (
