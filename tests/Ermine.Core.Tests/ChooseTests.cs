@@ -276,8 +276,8 @@ public class ChooseTests
                 .Where(b => b.Things.Sum(t => t.MassG) <= most)
                 .Max(b => TripChance.Of(run2.With(run2.Outfit with { System = b.System }))?.All ?? 0);
             var under = Choose.Best(run2, ChoiceAsked.Plain with { Chance = 0.5, MostG = most });
-            Assert.True(under.Bed!.AddsG <= most);
-            Assert.Equal(likeliest, under.Bed.Chance!.Value, 3e-3);
+            Assert.True(under.Bed is null || under.Bed.AddsG <= most);
+            Assert.Equal(likeliest, under.Bed?.Chance ?? 0, 3e-3);
         }
         var (two, _) = Closet(301);
         var first = Choose.Best(two, ChoiceAsked.Plain with { Nights = [0], SpareK = -10 });

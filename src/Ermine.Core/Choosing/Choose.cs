@@ -207,9 +207,10 @@ public sealed class Choose
         ended |= search.Ended;
     }
 
-    /// <summary>Between these degrees to spare the warmest is sought, K: what is shorter is no bed.</summary>
+    /// <summary>Between these degrees to spare the warmest is sought, K, or from this chance: what is shorter or less likely is no bed.</summary>
     private const double ColdestK = -30,
-        WarmestK = 80;
+        WarmestK = 80,
+        LeastChance = 0.001;
 
     /// <summary>Levels at which one is looked for at once before the warmest is sought.</summary>
     private static readonly double[] FirstK = [5, -5, -15],
@@ -218,7 +219,7 @@ public sealed class Choose
     /// <summary>The warmest under a weight and a volume: ever warmer ones are asked for, by halves and at last by a little.</summary>
     private int[]? Warmest()
     {
-        var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (0.0, 1.0);
+        var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (LeastChance, 1);
         var warmest = (asked.Chance is null ? FirstK : FirstChance)
             .Select(level => Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false).AtOnce())
             .FirstOrDefault(found => found is not null);
