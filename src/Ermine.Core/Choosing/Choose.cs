@@ -220,8 +220,15 @@ public sealed class Choose
     private int[]? Warmest()
     {
         var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (LeastChance, 1);
+        int[]? AtOnce(double level)
+        {
+            var search = Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false);
+            var found = search.AtOnce();
+            Count(search);
+            return found;
+        }
         var warmest = (asked.Chance is null ? FirstK : FirstChance)
-            .Select(level => Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false).AtOnce())
+            .Select(AtOnce)
             .FirstOrDefault(found => found is not null);
         if (warmest is not null)
         {

@@ -6,11 +6,11 @@ namespace Ermine.Core.Choosing;
 
 /// <summary>
 /// The lightest clothes in which every day that is laid out goes as well as in everything, each dressed and played day after day with the nights
-/// between. A good answer comes from the steady balance by which dressing weighs: of all sets the lightest in which no stretch goes worse, and
-/// what is worn in place of it where a day goes worse when it is played; from that whatever can be left out or changed for something lighter. The proof is played: a set in which a day goes worse is made as large as it
-/// can be with that day still worse, the lightest pieces first, so that of what is then left one piece must come along, and a heavy one; the lightest
-/// pieces that have one of each such group bound the answer from below, and where they do themselves they are it. It stands on this, that more to
-/// choose from never goes worse.
+/// between. A good answer comes from the steady balance by which dressing weighs: of all sets the lightest in which no stretch goes worse, and of
+/// everything what is worn on days that go worse in it when they are played; of that whatever can be left out is. The proof is played: a set in
+/// which a day goes worse is made as large as it can be with that day still worse, the lightest pieces first, so that of what is then left one piece
+/// must come along, and a heavy one; the lightest pieces that have one of each such group bound the answer from below, and where they do themselves
+/// they are it. It stands on this, that more to choose from never goes worse, so what is like it is tried before it is believed.
 /// </summary>
 public sealed class LightestClothes
 {
