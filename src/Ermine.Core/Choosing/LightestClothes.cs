@@ -120,13 +120,13 @@ public sealed class LightestClothes
     private Answer AtOnce()
     {
         HashSet<Garment> pieces = [.. parts.SelectMany(p => p.Pool.In(p.Lightest))];
+        var worn = trials
+            .Everything.SelectMany(d => d.Dressed.Bars.Select(b => (d.Night, b.ItemId)))
+            .ToLookup(w => w.ItemId, w => w.Night);
         while (true)
         {
             if (trials.Try(pieces, out var failed) is { } days)
                 return new(days, [.. pieces]);
-            var worn = trials
-                .Everything.SelectMany(d => d.Dressed.Bars.Select(b => (d.Night, b.ItemId)))
-                .ToLookup(w => w.ItemId, w => w.Night);
             List<Garment> any = [.. all.Where(g => worn.Contains(g.Item.Id) && !pieces.Contains(g))],
                 thatDay = [.. any.Where(g => worn[g.Item.Id].Contains(failed.Night))],
                 forThat = [.. thatDay.Where(parts[failed.Part].Pool.Pieces.Contains)];

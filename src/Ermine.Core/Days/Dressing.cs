@@ -59,11 +59,7 @@ public sealed partial class Dressing
         DaySchools schools,
         IReadOnlyList<Bar> pinned,
         CancellationToken stop = default
-    )
-    {
-        var dressing = new Dressing(day, schools, pinned, stop);
-        return dressing.Best(new(dressing));
-    }
+    ) => Ways(day, schools, pinned, stop).Last();
 
     /// <summary>Every way in which dressing a day tries it, in turn, and at last the best of them; each is looked for when it is asked for.</summary>
     /// <inheritdoc cref="Dress"/>
@@ -88,8 +84,6 @@ public sealed partial class Dressing
         var dressing = new Dressing(day, schools, [.. dressed.Bars.Where(b => b.Pinned)], stop);
         return dressing.Asks(new(dressing), [.. dressed.Segments]);
     }
-
-    private DayDressed Best(BodySearch bodies) => Ways(bodies).Last();
 
     private IEnumerable<DayDressed> Ways(BodySearch bodies)
     {
