@@ -8,11 +8,10 @@ const drawsAtOnce: Plugin = {
   transformIndexHtml: {
     order: "post",
     handler(_html, { bundle }) {
-      const page = Object.values(bundle ?? {}).find((c) => c.type === "chunk" && c.name === "page");
-      const files = page?.type === "chunk" ? [page.fileName, ...page.imports] : [];
-      return files.map((file) => ({
+      const draws = Object.values(bundle ?? {}).filter((f) => f.type === "chunk" && f.name === "draws");
+      return draws.map((file) => ({
         tag: "link",
-        attrs: { rel: "modulepreload", crossorigin: true, href: `/${file}` },
+        attrs: { rel: "modulepreload", crossorigin: true, href: `/${file.fileName}` },
         // After the question itself.
         injectTo: "head",
       }));
@@ -22,6 +21,21 @@ const drawsAtOnce: Plugin = {
 
 export default defineConfig({
   plugins: [react(), tailwindcss(), drawsAtOnce],
-  build: { outDir: "../src/Ermine.Server/wwwroot", emptyOutDir: true, manifest: "built.json" },
+  build: {
+    outDir: "../src/Ermine.Server/wwwroot",
+    emptyOutDir: true,
+    manifest: "built.json",
+    rolldownOptions: {
+      output: {
+        // What the first page needs comes in two pieces: what asks, and what draws.
+        codeSplitting: {
+          groups: [
+            { name: "asks", test: /src\/(main|state\/plan)\.ts$/, priority: 2 },
+            { name: "draws", test: /src\/shell\/page\.tsx$/, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:5230" } },
 });

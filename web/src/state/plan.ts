@@ -3,10 +3,14 @@ import { type Asked, api, type Trip } from "../api/client";
 import { useSettings } from "../units/units";
 import { useWorkspace } from "./workspace";
 
-/** The trip that begins first. */
-export const nextOf = (trips: Record<string, Trip>): string | undefined =>
-  Object.values(trips).sort((a, b) => (a.nights[0]?.date ?? "~").localeCompare(b.nights[0]?.date ?? "~"))[0]
-    ?.id;
+const begins = (trip: Trip) => trip.nights[0]?.date ?? "~";
+
+/** The trip that begins first. Its dates are compared as they are: a collator takes longer to come up than a plan. */
+export const nextOf = (trips: Record<string, Trip>) =>
+  Object.values(trips).reduce<Trip | undefined>(
+    (first, trip) => (first && begins(first) <= begins(trip) ? first : trip),
+    undefined,
+  )?.id;
 
 /** Whose night is looked at: nobody beyond those who come along. */
 export const whoOf = (trip: Trip | undefined, asked: number) =>
@@ -36,7 +40,10 @@ export const planQuery = (asked: Asked, revision: number) => ({
   },
 });
 
-/** Asks for the first page's answer as soon as its trip is known: the question leaves before the page itself is built. */
+/** What is answered within this, ms, is drawn with the page at once; what takes longer follows. */
+const drawnAtOnce = 250;
+
+/** Asks for the first page's answer as soon as its trip is known, and waits a little for it: a page that is drawn with it need not be drawn twice. */
 export async function askAhead(queries: QueryClient, trips: Record<string, Trip>) {
   const [, , inAddress, , shown] = location.pathname.split("/");
   const settings = useSettings.getState();
@@ -45,6 +52,8 @@ export async function askAhead(queries: QueryClient, trips: Record<string, Trip>
   if (!trip) return;
   const night = Math.max(0, Number(shown ?? 1) - 1 || 0);
   const member = whoOf(trip, settings.who[trip.id] ?? 0);
-  void queries.prefetchQuery(planQuery({ trip, night, member }, useWorkspace.getState().kitRevision));
-  await new Promise((sent) => setTimeout(sent));
+  await Promise.race([
+    queries.prefetchQuery(planQuery({ trip, night, member }, useWorkspace.getState().kitRevision)),
+    new Promise((late) => setTimeout(late, drawnAtOnce)),
+  ]);
 }

@@ -478,7 +478,10 @@ export const splitsBy: Record<Schema["SplitBy"], string> = {
 };
 export const rounds: Record<Schema["Round"], string> = { home: "Home", car: "Car", lastBag: "Last bag" };
 
-const list = new Intl.ListFormat("en-GB");
+let list: Intl.ListFormat | undefined;
 
 /** Words in a row, the last after an "and". */
-export const and = (words: string[]) => list.format(words);
+export const and = (words: string[]) => {
+  list ??= new Intl.ListFormat("en-GB");
+  return list.format(words);
+};
