@@ -228,6 +228,50 @@ public class ChooseTests
     }
 
     [Fact]
+    public void No_bed_has_more_layers_than_a_plan_takes()
+    {
+        KitItem[] items =
+        [
+            Pad(5),
+            Bag(0.9),
+            .. Enumerable.Range(0, 40).Select(_ => Garment(0.04, new(0, 0.9, 0.9, 0), 20)),
+        ];
+        var trip = Trip(SleepSystem.Empty, Night(-10));
+        var closet = new Closet(items);
+        var layers = 0;
+        for (var spare = 0; spare < 60; spare += 6)
+        {
+            var bed = Choose.Best(Planner(closet).Of(trip), ChoiceAsked.Plain with { SpareK = spare }).Bed;
+            layers = Math.Max(layers, bed?.System.Layers.Count ?? 0);
+            Assert.True(
+                bed is null || bed.System.Layers.Count <= SleepSystem.Most,
+                $"{spare}: {bed?.System.Layers.Count}"
+            );
+        }
+        Assert.True(layers > SleepSystem.Most / 2, $"{layers}");
+    }
+
+    [Fact]
+    public void With_what_is_worn_by_day_to_choose_from_it_is_never_heavier()
+    {
+        var fewer = 0;
+        foreach (var seed in Enumerable.Range(500, 12))
+        {
+            var items = SmallClosets.Of(seed, 12);
+            var trip = SmallClosets.TripOf(seed, 3);
+            trip = trip.With(trip.Outfits[0] with { Along = [.. items.TakeLast(4).Select(i => i.Id)] });
+            var run = Planner(new Closet(items)).Of(trip);
+            double Adds(bool byDay) =>
+                Choose.Best(run, ChoiceAsked.Plain with { SpareK = -4, Schools = new(DayClothes: byDay) }).Bed?.AddsG
+                ?? double.PositiveInfinity;
+            var (with, without) = (Adds(true), Adds(false));
+            Assert.True(with <= without, $"{seed}: {with} with them, {without} without");
+            fewer += with < without ? 1 : 0;
+        }
+        Assert.True(fewer > 0);
+    }
+
+    [Fact]
     public void Where_nothing_holds_it_says_which_night_by_how_much_and_what_would_close_it()
     {
         var items = new[] { Pad(3), Bag(1.1), Garment(0.1, new(0, 0, 0.1, 1)) };

@@ -40,7 +40,8 @@ internal static class TripJson
     {
         foreach (var use in UsesOf(trip, member, "bed").ToList())
             trip["uses"]!.AsArray().Remove(use);
-        foreach (var layer in system["layers"]!.AsArray())
+        // What serves in it as something else stays.
+        foreach (var layer in system["layers"]!.AsArray().Where(l => (string?)l!["as"] is null or "itself"))
             trip.Use(member, (string)layer!["itemId"]!, "bed", more: layer);
         trip["members"]![member]!["bed"] = system["bed"]?.DeepClone() ?? new JsonObject();
     }

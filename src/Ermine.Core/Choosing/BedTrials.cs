@@ -3,6 +3,7 @@ using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Chance;
 using Ermine.Core.Heat;
+using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Stack;
@@ -28,7 +29,7 @@ internal sealed class BedTrials
     private readonly HashSet<Guid> scope;
     private readonly ConcurrentDictionary<
         BigInteger,
-        (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK)
+        (double Level, bool Whole, IReadOnlyDictionary<int, double> FrostK, bool Packed)
     > tried = [];
     private readonly ConcurrentDictionary<int, bool> cold = [];
 
@@ -107,11 +108,53 @@ internal sealed class BedTrials
             return known.Level;
         var frost = new Dictionary<int, double>();
         var level = Level(Slept(chosen), atLeast, out var whole, frost);
-        tried[key] = (level, whole, frost);
+        tried.AddOrUpdate(
+            key,
+            (level, whole, frost, false),
+            (_, was) => was.Packed ? was : (level, whole, frost, false)
+        );
         return level;
     }
 
-    private (BigInteger Chosen, TripRun? Slept) last;
+    /// <summary>
+    /// Whether a choice reaches a level: in days as they are walked now and, where walks are weighed, in those that its own load makes of them,
+    /// for so the plan will have it.
+    /// </summary>
+    /// <param name="chosen">The things, by number.</param>
+    /// <param name="level">The level.</param>
+    /// <param name="toTheEnd">It is slept in to the end, though it may be seen before that it does not.</param>
+    public bool Reaches(IReadOnlyList<int> chosen, double level, bool toTheEnd = false)
+    {
+        if (Level(chosen, toTheEnd ? double.NegativeInfinity : level) < level)
+            return false;
+        var key = KeyOf(chosen);
+        if (!Weighed.IsAsked(run.Trip) || tried[key].Packed)
+            return true;
+        var packed = Level(AsPacked(chosen));
+        tried[key] = tried[key] with { Level = packed, Whole = true, Packed = true };
+        return packed >= level;
+    }
+
+    /// <summary>The trip replayed in a choice as the plan will have it where others of the party change too.</summary>
+    /// <param name="chosen">The things, by number.</param>
+    /// <param name="others">The others.</param>
+    public TripRun AsPacked(IReadOnlyList<int> chosen, IEnumerable<Outfit> others) =>
+        run.Packed(Sleeping(things.Bed(chosen)), others);
+
+    private (BigInteger Chosen, TripRun? Slept) last,
+        lastPacked;
+
+    /// <summary>The trip replayed in a choice as the plan will have it.</summary>
+    public TripRun AsPacked(IReadOnlyList<int> chosen)
+    {
+        var key = KeyOf(chosen);
+        if (lastPacked.Slept is null || lastPacked.Chosen != key)
+        {
+            Replayed++;
+            lastPacked = (key, AsPacked(chosen, []));
+        }
+        return lastPacked.Slept;
+    }
 
     /// <summary>The trip replayed in a choice.</summary>
     public TripRun Slept(IReadOnlyList<int> chosen)

@@ -1,4 +1,5 @@
 using Ermine.Core.Chance;
+using Ermine.Core.Plans;
 using Ermine.Core.Stack;
 using Ermine.Core.Trips;
 
@@ -24,11 +25,18 @@ internal sealed class BedsTold(TripRun run, ChoiceThings things, BedTrials trial
 
     /// <summary>A choice as a bed.</summary>
     /// <param name="chosen">The things, by number.</param>
-    public ChosenBed BedOf(int[] chosen)
+    public ChosenBed BedOf(int[] chosen) => BedOf(chosen, trials.AsPacked(chosen));
+
+    /// <summary>A choice as a bed, where others of the party sleep otherwise too.</summary>
+    /// <param name="chosen">The things, by number.</param>
+    /// <param name="others">The others, as they then sleep.</param>
+    public ChosenBed BedOf(int[] chosen, IEnumerable<Outfit> others) => BedOf(chosen, trials.AsPacked(chosen, others));
+
+    private ChosenBed BedOf(int[] chosen, TripRun slept)
     {
         var bed = things.Bed(chosen);
         return BedOf(
-            trials.Slept(chosen),
+            slept,
             bed,
             [.. chosen.Select(n => things.All[n].Item.Id)],
             chosen.Sum(n => things.All[n].Grams),

@@ -27,7 +27,15 @@ public sealed record ChoiceSchools(
 /// <param name="Litres">What it takes in the pack, l; 0 where it comes along anyway.</param>
 /// <param name="Pinned">It is part of every answer.</param>
 /// <param name="Own">Nobody else of the party may take it.</param>
-internal sealed record ChoiceThing(KitItem Item, double Grams, double Litres, bool Pinned, bool Own = false);
+/// <param name="ByDay">It is worn on some day: damp in the evening, and missed the next day where it is slept in.</param>
+internal sealed record ChoiceThing(
+    KitItem Item,
+    double Grams,
+    double Litres,
+    bool Pinned,
+    bool Own = false,
+    bool ByDay = false
+);
 
 /// <summary>What may be chosen from, and the one bed that a choice of it makes.</summary>
 internal sealed class ChoiceThings
@@ -80,6 +88,7 @@ internal sealed class ChoiceThings
         Pinned = [.. Enumerable.Range(0, all.Count).Where(IsPinned)];
         PinnedRest = [.. Rest.Where(IsPinned)];
         PinnedClothes = [.. Clothes.Where(IsPinned)];
+        ByDay = [.. Rest.Where(n => all[n].ByDay && !IsPinned(n))];
         int[] spare =
         [
             .. Tops.Where(n => all[n].Item.IsTopLayer && !IsPinned(n))
@@ -122,6 +131,9 @@ internal sealed class ChoiceThings
     /// <summary>Of <see cref="Clothes"/> what is pinned.</summary>
     public int[] PinnedClothes { get; }
 
+    /// <summary>Of <see cref="Rest"/> what is worn by day and not pinned: it adds nothing to the load, but may do harm.</summary>
+    public int[] ByDay { get; }
+
     /// <summary>
     /// Everything, but of the bags and quilts only the warmest: what these do everything does, for adding is never colder, and a bed of dozens of
     /// bags takes long to lay out.
@@ -136,6 +148,9 @@ internal sealed class ChoiceThings
         !syntheticOutside
         || chosen.All(n => !All[n].Item.IsTopLayer)
         || chosen.Any(n => All[n].Item is { IsTopLayer: true, Material: Material.SyntheticFill });
+
+    /// <summary>Whether so many are no more layers than a bed may have.</summary>
+    public bool MayLie(int count) => like.Layers.Count + count <= SleepSystem.Most;
 
     /// <summary>Whether there is something to sit on where there must be.</summary>
     public bool MaySit(IReadOnlyCollection<int> chosen) => !mustSit || chosen.Any(n => IsFoam(All[n].Item));
@@ -271,7 +286,8 @@ internal sealed class ChoiceThings
                         elsewhere.Contains(t.Item.Id) ? 0 : t.Item.MassG,
                         elsewhere.Contains(t.Item.Id) ? 0 : t.Item.PackedL,
                         pinned.Contains(t.Item.Id),
-                        own.Contains(t.Item.Id)
+                        own.Contains(t.Item.Id),
+                        wornByDay.Contains(t.Item.Id)
                     )),
             ],
             hears,
@@ -314,7 +330,8 @@ internal sealed class ChoiceThings
         };
 
     private static bool IsTwin(ChoiceThing a, ChoiceThing b) =>
-        (a.Grams, a.Litres, a.Pinned, a.Own) == (b.Grams, b.Litres, b.Pinned, b.Own) && AreAlike(a.Item, b.Item);
+        (a.Grams, a.Litres, a.Pinned, a.Own, a.ByDay) == (b.Grams, b.Litres, b.Pinned, b.Own, b.ByDay)
+        && AreAlike(a.Item, b.Item);
 
     /// <summary>Whether two things are the same in all but what they are called.</summary>
     public static bool AreAlike(KitItem a, KitItem b) =>

@@ -86,12 +86,57 @@ public sealed class Choose
         var choose = new Choose(run, asked, heard, within);
         if (choose.trials.Nights.Count == 0)
             return choose.Told(null, null);
+        var found = choose.Found(out var least);
+        return choose.Told(found, least);
+    }
+
+    /// <summary>What is asked for, and that nothing lighter does it, g; null where that is not asked.</summary>
+    private int[]? Found(out double? least)
+    {
+        var known = asked.Schools.DayClothes ? InNightClothes() : null;
+        least = null;
         if (asked is { MostG: not null } or { MostL: not null })
-            return choose.Told(choose.Warmest(), null);
-        var search = choose.Begin(asked.Chance ?? asked.SpareK);
-        var found = search.Search();
-        choose.Count(search);
-        return choose.Told(found, search.Bound);
+            return Warmest(known);
+        var most = known?.Sum(n => things.All[n].Grams);
+        var search = Begin(asked.Chance ?? asked.SpareK, most ?? double.PositiveInfinity, known: known is not null);
+        var found = search.Search() ?? known;
+        Count(search);
+        least = Math.Min(search.Bound, most ?? double.PositiveInfinity);
+        return found;
+    }
+
+    /// <summary>Share of the time in which what is worn by day is left out first.</summary>
+    private const double ForNightClothes = 0.4;
+
+    /// <summary>
+    /// The same without what is worn by day: that adds nothing to the load, so that all its sets would have to be looked at, and with it to
+    /// choose from nothing is heavier.
+    /// </summary>
+    private int[]? InNightClothes()
+    {
+        var without = new Choose(
+            run,
+            asked with
+            {
+                Schools = asked.Schools with { DayClothes = false },
+            },
+            // Of what is left out nothing is known yet.
+            heard is null
+                ? null
+                : far => heard(far with { Proof = far.Proof with { LeastG = null } }),
+            within < TimeSpan.MaxValue ? ForNightClothes * within : null
+        );
+        var found = without.trials.Nights.SequenceEqual(trials.Nights) ? without.Found(out _) : null;
+        before = without.before;
+        return found is null
+            ? null
+            :
+            [
+                .. found
+                    .Select(n => without.things.All[n].Item.Id)
+                    .Select(id => things.All.Index().First(t => t.Item.Item.Id == id).Index)
+                    .Order(),
+            ];
     }
 
     /// <summary>Why nothing of some things does what is asked.</summary>
@@ -179,11 +224,24 @@ public sealed class Choose
         return beds;
     }
 
-    private LightestBed Begin(double level, double mostG = double.PositiveInfinity, double floor = 0, bool dives = true)
+    private LightestBed Begin(
+        double level,
+        double mostG = double.PositiveInfinity,
+        double floor = 0,
+        bool dives = true,
+        bool known = false,
+        TimeSpan? until = null
+    )
     {
         LightestBed search = null!;
         return last = search =
-            new(run, things, trials, new(level, mostG, asked.MostL ?? double.PositiveInfinity, floor), last)
+            new(
+                run,
+                things,
+                trials,
+                new(level, mostG, asked.MostL ?? double.PositiveInfinity, floor, Known: known),
+                last
+            )
             {
                 Dives = dives,
                 Better = dives
@@ -196,15 +254,15 @@ public sealed class Choose
                         lastHeard = clock.Elapsed.TotalSeconds;
                         heard(new(null, Proof(search.Bound, false, search)));
                     }
-                    return clock.Elapsed < within;
+                    return clock.Elapsed < (until ?? within);
                 },
             };
     }
 
-    private void Count(LightestBed search)
+    private void Count(LightestBed search, bool ended = true)
     {
         before = (before.Nodes + search.Nodes, before.Laid + search.Laid, trials.Replayed);
-        ended |= search.Ended;
+        this.ended |= ended && search.Ended;
     }
 
     /// <summary>Between these degrees to spare the warmest is sought, K, or from this chance: what is shorter or less likely is no bed.</summary>
@@ -212,12 +270,16 @@ public sealed class Choose
         WarmestK = 80,
         LeastChance = 0.001;
 
-    /// <summary>Levels at which one is looked for at once before the warmest is sought.</summary>
+    /// <summary>Levels at which one is looked for at once before the warmest is sought; at the last, where that finds none, as long as it takes.</summary>
     private static readonly double[] FirstK = [5, -5, -15],
         FirstChance = [0.9, 0.5, 0.1];
 
+    /// <summary>As long as it takes is at most this share of the time.</summary>
+    private const double ForFirst = 0.4;
+
     /// <summary>The warmest under a weight and a volume: ever warmer ones are asked for, by halves and at last by a little.</summary>
-    private int[]? Warmest()
+    /// <param name="known">One that is known already.</param>
+    private int[]? Warmest(int[]? known)
     {
         var (from, to) = asked.Chance is null ? (ColdestK, WarmestK) : (LeastChance, 1);
         int[]? AtOnce(double level)
@@ -227,9 +289,19 @@ public sealed class Choose
             Count(search);
             return found;
         }
-        var warmest = (asked.Chance is null ? FirstK : FirstChance)
-            .Select(AtOnce)
-            .FirstOrDefault(found => found is not null);
+        var warmest =
+            known
+            ?? (asked.Chance is null ? FirstK : FirstChance).Select(AtOnce).FirstOrDefault(found => found is not null);
+        if (warmest is null)
+        {
+            var until = within < TimeSpan.MaxValue ? clock.Elapsed + ForFirst * within : within;
+            var level = (asked.Chance is null ? FirstK : FirstChance)[^1];
+            var search = Begin(level, asked.MostG ?? double.PositiveInfinity, dives: false, until: until);
+            warmest = search.Search(any: true);
+            Count(search, ended: clock.Elapsed >= within);
+            if (warmest is null && !search.Ended)
+                to = level;
+        }
         if (warmest is not null)
         {
             from = trials.Level(warmest, double.NegativeInfinity);

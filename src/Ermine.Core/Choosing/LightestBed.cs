@@ -448,8 +448,7 @@ internal sealed partial class LightestBed
     // ---- replaying ----
 
     /// <summary>Whether it reaches the level as it is slept in; the first under a roof is slept in to the end, for what frost costs there.</summary>
-    private bool Reaches(Roof roof, IReadOnlyList<int> taken) =>
-        trials.Level(taken, roof.IsNew ? double.NegativeInfinity : level) >= level;
+    private bool Reaches(Roof roof, IReadOnlyList<int> taken) => trials.Reaches(taken, level, toTheEnd: roof.IsNew);
 
     private void Keep(IReadOnlyList<int> taken)
     {

@@ -6,8 +6,22 @@ namespace Ermine.Core.Choosing;
 /// <content>A good bed at once, before the best is sought.</content>
 internal sealed partial class LightestBed
 {
-    /// <summary>A good one at once: in one bag or quilt, else in two, else in all, with what saves most for its weight until it holds.</summary>
+    /// <summary>What may be put on while a good one is looked for at once.</summary>
+    private IReadOnlyList<int> divesIn = [];
+
+    /// <summary>A good one at once: without what is worn by day, for that comes along for nothing and may do harm; with it where none holds so.</summary>
     private void Dive()
+    {
+        divesIn = [.. things.Rest.Except(things.ByDay)];
+        DiveIn();
+        if (found is not null || things.ByDay.Length == 0 || IsToEnd())
+            return;
+        divesIn = things.Rest;
+        DiveIn();
+    }
+
+    /// <summary>In one bag or quilt, else in two, else in all, with what saves most for its weight until it holds.</summary>
+    private void DiveIn()
     {
         int[] pinned = [.. things.Tops.Where(things.IsPinned)];
         var free = things.Tops.Except(pinned).Where(n => things.Twins[n] < 0 && cost[n] < best).ToList();
@@ -22,10 +36,10 @@ internal sealed partial class LightestBed
             .Take(MostWorn)
             .Select(w => (With: w, Planes: losses.Open(w, things.Tops).At(cost)))
             .ToList();
-        var open = Open(things.Rest);
+        var open = Open(divesIn);
         double Promise(int[] taken, LossPlanes way) =>
             CostOf(taken) + way.LeastMore([.. taken, .. things.PinnedRest], open, best, out _);
-        var any = Open([.. things.Rest, .. free]);
+        var any = Open([.. divesIn, .. free]);
         List<int[]> picked =
         [
             .. worn.SelectMany(w => w.Planes.Picks(any))
@@ -95,7 +109,7 @@ internal sealed partial class LightestBed
             ]);
             if (!HoldsDry(roof, without))
                 continue;
-            if (trials.Level(without, level) >= level)
+            if (trials.Reaches(without, level))
                 Keep(without);
             else
                 inVain++;
@@ -113,7 +127,7 @@ internal sealed partial class LightestBed
     /// </summary>
     private bool Held(List<int> with, Roof roof, double far = double.PositiveInfinity)
     {
-        var (open, at, adding, ruledOut) = (Open(things.Rest), 0, 1, false);
+        var (open, at, adding, ruledOut) = (Open(divesIn), 0, 1, false);
         foreach (var n in with)
             open[n] = false;
         var (way, most) = Way();
@@ -133,7 +147,7 @@ internal sealed partial class LightestBed
             }
             if (next < 0)
             {
-                if (CostOf(with) >= Math.Min(best, most) || LitresOf(with) > mostL)
+                if (CostOf(with) >= Math.Min(best, most) || LitresOf(with) > mostL || !things.MayLie(with.Count))
                     return false;
                 next = FirstOf(restByWorth, open);
                 if (--at <= 0 || next < 0)

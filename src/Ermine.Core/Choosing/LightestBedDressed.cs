@@ -125,7 +125,7 @@ internal sealed partial class LightestBed
     private void Look(OpenClothes left, Worn at, LossPlanes way, double limit, double bound)
     {
         var (more, next) = (0.0, -1);
-        if (LitresOf(bed) > mostL)
+        if (LitresOf(bed) > mostL || !things.MayLie(bed.Count))
             return;
         if (at.Cost <= limit)
             more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next);
@@ -150,7 +150,8 @@ internal sealed partial class LightestBed
     private double LitresOf(IEnumerable<int> taken) =>
         double.IsFinite(mostL) ? taken.Sum(n => things.All[n].Litres) : 0;
 
-    private bool MayBe(IReadOnlyCollection<int> taken) => LitresOf(taken) <= mostL && things.MaySit(taken);
+    private bool MayBe(IReadOnlyCollection<int> taken) =>
+        LitresOf(taken) <= mostL && things.MayLie(taken.Count) && things.MaySit(taken);
 
     /// <summary>Whether it may hold if everything were dry, with what frost costs for sure; what was tried and did not is not asked again.</summary>
     private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)

@@ -13,7 +13,7 @@ public static class Weighed
     /// <summary>The same trip with every walk weighed that is to be.</summary>
     public static Trip In(Trip trip, Closet closet)
     {
-        if (!trip.Members.Any(m => m.Days.Any(IsWeighed)))
+        if (!IsAsked(trip))
             return trip;
         var way = LoadWay.Of(LoadLayout.Of(trip, closet));
         return trip with
@@ -40,6 +40,9 @@ public static class Weighed
             ],
         };
     }
+
+    /// <summary>Whether some walk of a trip is to be weighed: what is carried then changes days.</summary>
+    public static bool IsAsked(Trip trip) => trip.Members.Any(m => m.Days.Any(IsWeighed));
 
     private static bool IsWeighed(DayPlan day) => day.Blocks?.Any(b => b.Going is { Weighed: true }) ?? false;
 

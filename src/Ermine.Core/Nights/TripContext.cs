@@ -23,8 +23,8 @@ public sealed class TripContext
     public TripContext(Trip trip, Closet closet, ForecastSeries? forecast, CancellationToken stop = default) =>
         (Trip, Closet, Forecast, Stop) = (trip, closet, forecast, stop);
 
-    private TripContext(TripContext other, Closet closet)
-        : this(other.Trip, closet, other.Forecast, other.Stop) =>
+    private TripContext(TripContext other, Trip trip, Closet closet)
+        : this(trip, closet, other.Forecast, other.Stop) =>
         (weathers, airs, Places) = (other.weathers, other.airs, other.Places);
 
     /// <summary>The trip.</summary>
@@ -43,7 +43,11 @@ public sealed class TripContext
     public CancellationToken Stop { get; }
 
     /// <summary>The same with other things owned.</summary>
-    public TripContext With(Closet closet) => new(this, closet);
+    public TripContext With(Closet closet) => new(this, Trip, closet);
+
+    /// <summary>The same nights with other things used or carried.</summary>
+    /// <param name="changed">The trip; its nights are the same.</param>
+    public TripContext With(Trip changed) => new(this, changed, Closet);
 
     /// <summary>What is owned, can be slept in and is not used by others of the party.</summary>
     /// <param name="outfit">Of whom.</param>

@@ -4,6 +4,7 @@ using Ermine.Core.Dryness;
 using Ermine.Core.Frost;
 using Ermine.Core.Heat;
 using Ermine.Core.Kit;
+using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Stack;
@@ -190,6 +191,25 @@ public sealed class TripRun
     /// </summary>
     /// <param name="changed">What the person then uses.</param>
     public TripRun ForTrial(Outfit changed) => new(Model.With(Closet), Days.ForTrial(), changed, frost);
+
+    /// <summary>
+    /// The same for one trial that goes on the plan: its walks are weighed anew with what is then carried, as the plan will have them.
+    /// </summary>
+    /// <param name="changed">What the person then uses.</param>
+    /// <param name="others">What others of the party then use; of those who are not among them nothing changes.</param>
+    public TripRun Packed(Outfit changed, IEnumerable<Outfit> others)
+    {
+        if (!Weighed.IsAsked(Trip))
+            return ForTrial(changed);
+        var trip = others.Aggregate(Trip, (t, o) => t.With(o)).With(changed);
+        var context = Context.With(Weighed.In(trip, Closet));
+        return new(
+            new(context, Model.Sleeper),
+            new DayModel(context, Model.Sleeper).ForTrial(),
+            context.Trip.Outfits.First(o => o.SleeperId == changed.SleeperId),
+            frost
+        );
+    }
 
     /// <summary>
     /// The same run asked about things that it does not use yet. What has been run stays, for none of it knew of them.
