@@ -65,7 +65,8 @@ public class ChooseTests
                     .Max();
                 if (
                     seed % 3 == 1
-                    && Choose.Best(run, ChoiceAsked.Plain with { MostG = most }).Bed is var warm
+                    && Choose.Best(run, ChoiceAsked.Plain with { MostG = most, Schools = new(DayClothes: true) }).Bed
+                        is var warm
                     && (warm is null ? under >= -30 : Math.Abs(Math.Min(warm.SpareK, 60) - Math.Min(under, 60)) > 0.03)
                 )
                     wrong.Add($"seed {seed} under {most}: {warm?.SpareK} for {under}");
@@ -269,6 +270,32 @@ public class ChooseTests
             fewer += with < without ? 1 : 0;
         }
         Assert.True(fewer > 0);
+    }
+
+    [Fact]
+    public void Where_everything_comes_along_anyway_the_warmest_of_it_is_found_under_any_weight()
+    {
+        foreach (var seed in Enumerable.Range(540, 12))
+        {
+            var items = SmallClosets.Of(seed, 8);
+            var trip = SmallClosets.TripOf(seed, 2);
+            trip = trip.With(trip.Outfits[0] with { Along = [.. items.Take(6).Select(i => i.Id)] });
+            var run = Planner(new Closet(items)).Of(trip);
+            var all = EveryBed(run, items);
+            double Adds(string names) => items.Skip(6).Where(i => names.Contains(i.Name)).Sum(i => i.MassG);
+            foreach (var most in (double[])[1, 300])
+            {
+                var warmest = all.Where(b => Adds(b.Names) <= most).Max(b => b.SpareK);
+                var found = Choose
+                    .Best(run, ChoiceAsked.Plain with { MostG = most, Schools = new(DayClothes: true) })
+                    .Bed;
+                Assert.True(found is null || found.AddsG <= most);
+                Assert.True(
+                    warmest < -30 || found?.SpareK >= warmest - 0.05,
+                    $"{seed} {most}: {found?.SpareK} of {warmest}"
+                );
+            }
+        }
     }
 
     [Fact]

@@ -147,7 +147,11 @@ internal sealed partial class LightestBed
             }
             if (next < 0)
             {
-                if (CostOf(with) >= Math.Min(best, most) || LitresOf(with) > mostL || !things.MayLie(with.Count))
+                if (
+                    CostOf(with) >= Math.Min(best - Totals.Grain, most)
+                    || LitresOf(with) > mostL
+                    || !things.MayLie(with.Count)
+                )
                     return false;
                 next = FirstOf(restByWorth, open);
                 if (--at <= 0 || next < 0)
@@ -181,7 +185,8 @@ internal sealed partial class LightestBed
             var (best, least) = WaysUnder(roof)
                 .Select(w => (w, w.LeastMore(CollectionsMarshal.AsSpan(with), open, double.PositiveInfinity, out _)))
                 .MinBy(w => w.Item2);
-            return (best, far * (CostOf(with) + least));
+            // What costs nothing is far from nothing.
+            return (best, double.IsInfinity(far) ? far : far * (CostOf(with) + least));
         }
     }
 }
