@@ -49,10 +49,15 @@ public sealed class PlanTests(App app) : IClassFixture<App>
     public async Task One_thing_cannot_serve_two_people()
     {
         var trip = await app.Trip();
-        trip.Use(1, trip.Used(0, "bed")[0], "bed");
+        var item = trip.Used(0, "bed")[0];
+        trip.Use(1, item, "bed");
         var answer = await app.Post("/api/plan", new { trip, night = 0 });
         Assert.Equal(422, answer.Status);
         Assert.Equal([$"uses[{trip["uses"]!.AsArray().Count - 1}].itemId"], answer.FaultyFields());
+        // Said by the name it goes by.
+        var items = (await app.Get("/api/workspace"))["items"]!.AsArray();
+        var name = (string)items.First(i => (string)i!["id"]! == item)!["name"]!;
+        Assert.Equal(name, (string)answer.Body!["errors"]![0]!["value"]!);
     }
 
     [Fact]

@@ -16,7 +16,7 @@ internal static class Torture
     public static (int Kills, int Seconds) Share => Long ? (200, 1200) : (8, 60);
 
     /// <summary>Mutations sent.</summary>
-    public static int Mutations => Long ? 40_000 : 10_000;
+    public static int Mutations => Long ? 40_000 : 5_000;
 
     public sealed record KillFigures(int Kills, int BeforeAddress, int Acknowledged, int Found);
 

@@ -235,17 +235,15 @@ public sealed class ChooseForParty
     private PartyChoice Told(PartyBeds beds, PartyBeds lightest, bool proven, bool whole)
     {
         var given = GivenOut(beds);
-        // Who carries what hangs on all of them.
         var sleeping = given
             .Select((g, p) => g is null ? null : people[p].Trials.Sleeping(people[p].Things.Bed(g)))
             .ToList();
-        List<ChosenBed?> told =
-        [
-            .. given.Select(
-                (g, p) =>
-                    g is null ? null : people[p].Telling.BedOf(g, sleeping.Where((_, o) => o != p).OfType<Outfit>())
-            ),
-        ];
+        // Who carries what hangs on all of them; on the way what each carries alone is near enough.
+        ChosenBed BedOf(int person, int[] bed) =>
+            whole
+                ? people[person].Telling.BedOf(bed, sleeping.Where((_, p) => p != person).OfType<Outfit>())
+                : people[person].Telling.BedOf(bed);
+        List<ChosenBed?> told = [.. given.Select((g, p) => g is null ? null : BedOf(p, g))];
         List<ChosenBed> now = [.. people.Select(p => p.Telling.Now(nights))];
         var unknown = nights.Where(n => runs[0].LowOf(n) is null).ToList();
         return new(

@@ -41,7 +41,8 @@ public static class Entrance
                 [
                     new(
                         "phrase",
-                        "not shown",
+                        // Never what was typed: it may be the right one of another place.
+                        $"{request.Phrase.Length} characters",
                         "It is another one: ask whoever shares this Ermine. Case and spaces count."
                     ),
                 ],

@@ -135,7 +135,21 @@ public static class Workspace
         faults.AddRange(UnknownSleepers(trip, (await store.Ids(RowKind.Sleeper)).Contains));
         if (trip.ForecastId is { } forecast && !(await store.Ids(RowKind.Forecast)).Contains(forecast))
             faults.Add(new("forecastId", $"{forecast}", "There is no such forecast; read the file again."));
-        return faults;
+        return faults.Exists(f => Guid.TryParse(f.Value, out var id) && owned.Contains(id))
+            ? Named(faults, await store.Items())
+            : faults;
+    }
+
+    /// <summary>Faults that say which thing they mean by its name.</summary>
+    private static List<Fault> Named(List<Fault> faults, IReadOnlyList<KitItem> items)
+    {
+        var names = items.ToDictionary(i => i.Id, i => i.Name);
+        return
+        [
+            .. faults.Select(f =>
+                Guid.TryParse(f.Value, out var id) && names.TryGetValue(id, out var name) ? f with { Value = name } : f
+            ),
+        ];
     }
 
     internal static IEnumerable<Fault> UnknownSleepers(Trip trip, Func<Guid, bool> known) =>

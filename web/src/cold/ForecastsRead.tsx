@@ -39,7 +39,7 @@ export function ForecastsRead({ trip, onChosen }: { trip: Trip; onChosen: () => 
 
 function Row(props: { forecast: ForecastHead; mine: boolean; usedBy: Trip[]; onUse: () => void }) {
   const { forecast: f } = props;
-  const { addForecast, dropForecast } = useWorkspace();
+  const { addForecast, dropForecast, settle } = useWorkspace();
   const [name, setName] = useState<string | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const doing = async (work: () => Promise<unknown>) => {
@@ -58,6 +58,8 @@ function Row(props: { forecast: ForecastHead; mine: boolean; usedBy: Trip[]; onU
     });
   const remove = () =>
     doing(async () => {
+      // A trip that has just left it has to be saved first.
+      await settle();
       await api.removeForecast(f.id);
       dropForecast(f.id);
     });

@@ -208,6 +208,8 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
       {plans.map((plan, i) => {
         const { comfort, limit } = plan;
         const feet = plan.holds.feet?.outside ?? null;
+        // How far behind the low it holds, px: what is written of the two stands apart.
+        const behind = low === null || comfort.outside === null ? -1 : x(comfort.outside) - x(low);
         return (
           <div
             key={chosen[i]?.key}
@@ -251,11 +253,11 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
                     />
                     <rect x={x(comfort.outside) - 1.5} y={9} width={3} height={24} fill="var(--ink)" />
                     <text
-                      x={x(comfort.outside) - 5}
+                      x={x(comfort.outside) + (behind >= 0 && behind < 50 ? 6 : -5)}
                       y={12}
                       fontSize={13}
                       fontWeight={700}
-                      textAnchor="end"
+                      textAnchor={behind >= 0 && behind < 50 ? "start" : "end"}
                       fill="var(--ink)"
                     >
                       {w.temp(comfort.outside)}
@@ -270,7 +272,14 @@ function Ranges({ chosen, plans }: { chosen: Candidate[]; plans: NightAnswer[] }
                       <>
                         <rect x={x(low) - 1} y={-2} width={2} height={44} fill="var(--ice)" />
                         {i === 0 && (
-                          <text x={x(low) + 5} y={10} fontSize={12.5} fontWeight={700} fill="var(--ice)">
+                          <text
+                            x={x(low) + (behind >= 0 && behind < 140 ? -5 : 5)}
+                            y={10}
+                            fontSize={12.5}
+                            fontWeight={700}
+                            textAnchor={behind >= 0 && behind < 140 ? "end" : "start"}
+                            fill="var(--ice)"
+                          >
                             plan for {w.temp(low)}
                           </text>
                         )}
