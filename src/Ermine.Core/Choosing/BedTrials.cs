@@ -25,7 +25,8 @@ internal sealed class BedTrials
     private readonly TripRun run;
     private readonly ChoiceThings things;
     private readonly bool byChance;
-    private readonly bool everyNight;
+    private readonly bool everyNight,
+        packs;
     private readonly HashSet<Guid> scope;
     private readonly ConcurrentDictionary<
         BigInteger,
@@ -34,9 +35,15 @@ internal sealed class BedTrials
     private readonly ConcurrentDictionary<int, bool> cold = [];
 
     /// <summary>Tries beds on nights of a trip.</summary>
-    public BedTrials(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, bool byChance)
+    /// <param name="run">The trip.</param>
+    /// <param name="things">What may be chosen.</param>
+    /// <param name="nights">The nights, from 0.</param>
+    /// <param name="byChance">How good a bed is, is the chance of sleeping through them.</param>
+    /// <param name="alone">Nobody else's bed changes: what is carried then is known.</param>
+    public BedTrials(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, bool byChance, bool alone = true)
     {
         (this.run, this.things, this.byChance) = (run, things, byChance);
+        packs = alone && Weighed.IsAsked(run.Trip);
         everyNight = nights.Count == run.Count;
         scope = [.. nights.Select(n => run.Trip.Nights[n].Id)];
         List<int> known = [.. nights.Where(n => run.LowOf(n) is not null)];
@@ -59,7 +66,7 @@ internal sealed class BedTrials
             like.tried,
             like.cold
         );
-        (InNoBed, Nights) = (like.InNoBed, like.Nights);
+        (InNoBed, Nights, packs) = (like.InNoBed, like.Nights, like.packs);
     }
 
     /// <summary>The same for one who tries beside it: what either has tried both know.</summary>
@@ -128,7 +135,7 @@ internal sealed class BedTrials
         if (Level(chosen, toTheEnd ? double.NegativeInfinity : level) < level)
             return false;
         var key = KeyOf(chosen);
-        if (!Weighed.IsAsked(run.Trip) || tried[key].Packed)
+        if (!packs || tried[key].Packed)
             return true;
         var packed = Level(AsPacked(chosen));
         tried[key] = tried[key] with { Level = packed, Whole = true, Packed = true };
@@ -151,7 +158,7 @@ internal sealed class BedTrials
         if (lastPacked.Slept is null || lastPacked.Chosen != key)
         {
             Replayed++;
-            lastPacked = (key, AsPacked(chosen, []));
+            lastPacked = (key, packs ? AsPacked(chosen, []) : Replay(things.Bed(chosen)));
         }
         return lastPacked.Slept;
     }

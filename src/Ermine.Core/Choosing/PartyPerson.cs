@@ -34,7 +34,7 @@ internal sealed class PartyPerson
     /// <param name="lots">What others want too.</param>
     public PartyPerson(TripRun run, ChoiceThings things, IReadOnlyList<int> nights, IReadOnlyList<PartyLot> lots)
     {
-        (Run, Things, Trials) = (run, things, new(run, things, nights, byChance: false));
+        (Run, Things, Trials) = (run, things, new(run, things, nights, byChance: false, alone: false));
         // What is told is told while others are asked for, and two things may be asked of one person at once.
         (Telling, beside) = (new(run, things, Trials.Beside()), Trials.Beside());
         lotOf =
