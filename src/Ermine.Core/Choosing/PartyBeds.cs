@@ -16,6 +16,9 @@ internal sealed class PartyBeds
     /// <summary>What is sought need at first only be so near to the lightest, as a share.</summary>
     private const double Near = 0.01;
 
+    /// <summary>The same where it need only be found at once.</summary>
+    private const double AtOnce = 1;
+
     /// <summary>The same at prices.</summary>
     private const double NearPriced = 0.003;
 
@@ -28,10 +31,9 @@ internal sealed class PartyBeds
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
     private readonly Action<PartyBeds>? heard;
-    private readonly ConcurrentDictionary<
-        (int Person, string Most, double[]? Prices, double Limit, bool Any),
-        Lightest
-    > known = [];
+    private readonly Totals grain;
+    private readonly ConcurrentDictionary<(int Person, string Most, double[]? Prices, double Limit), Lightest> known =
+    [];
     private readonly PriorityQueue<Way, double> ways = new();
 
     /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
@@ -40,8 +42,8 @@ internal sealed class PartyBeds
     /// <summary>The cheapest bed of one person who may take so many of each lot.</summary>
     /// <param name="Least">None costs less, g.</param>
     /// <param name="Bed">It, or one that is near; null where there is none.</param>
-    /// <param name="Exact">Nothing is cheaper.</param>
-    private sealed record Lightest(double Least, PartyColumn? Bed, bool Exact);
+    /// <param name="Near">So near to the cheapest it was sought, as a share; 0 where nothing is cheaper.</param>
+    private sealed record Lightest(double Least, PartyColumn? Bed, double Near);
 
     /// <summary>What is asked of one person.</summary>
     /// <param name="Person">Who.</param>
@@ -51,8 +53,7 @@ internal sealed class PartyBeds
     /// <param name="InTurn">It is asked while another thing may be asked of the same person.</param>
     private sealed record Question(int Person, int[] Most, double? Near, double[]? Prices = null, bool InTurn = false)
     {
-        public (int, string, double[]?, double, bool) Key =>
-            (Person, string.Join(' ', Most), Prices, Limit, Near is null);
+        public (int, string, double[]?, double) Key => (Person, string.Join(' ', Most), Prices, Limit);
 
         /// <summary>What costs more is of no use, g.</summary>
         public double Limit { get; init; } = WithoutG;
@@ -103,6 +104,7 @@ internal sealed class PartyBeds
         );
         (Beds, Alone) = (new PartyColumn?[people.Count], new PartyColumn?[people.Count]);
         Grams = people.Count * WithoutG;
+        grain = Totals.Of([.. people.SelectMany(p => p.Things.All.Select(t => t.Grams))]);
     }
 
     /// <summary>The best so far; null for who gets none.</summary>
@@ -155,7 +157,8 @@ internal sealed class PartyBeds
 
     /// <summary>At first a price may change by so much of what a lot weighs, and where that was too much by so much of it the next time.</summary>
     private const double FirstStep = 0.1,
-        NextStep = 0.5;
+        NextStep = 0.5,
+        BarterStep = 0.5;
 
     /// <summary>Asks what everyone would have if nobody else needed anything, and at prices; one after the other takes of what is left meanwhile.</summary>
     /// <param name="goes">Says whether it may go on.</param>
@@ -168,16 +171,26 @@ internal sealed class PartyBeds
             {
                 // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
                 var first = people.Count - 1;
-                for (var n = 0; n < people.Count && (n == 0 || better.Count == 0 && onwards()); n++)
-                    TakeTurn(first++ % people.Count, null, near: null);
+                void Turn(double[]? at, double? near) => TakeTurn(first++ % people.Count, at, near);
+                bool Waits() => better.Count == 0 && onwards();
+                Turn(null, near: null);
+                for (var n = 0; n < people.Count && Waits(); n++)
+                    Turn(null, AtOnce);
+                Barter(Turn, Waits);
                 foreach (var at in better.GetConsumingEnumerable())
                 {
                     // Only the last of those that came meanwhile.
-                    if (better.Count == 0 && goes())
-                        TakeTurn(first++ % people.Count, at, Near);
+                    bool Goes() => better.Count == 0 && goes();
+                    Barter(Turn, Goes);
+                    if (Goes())
+                        Turn(at, Near);
+                    MakeDo(Near, Goes);
                 }
                 for (var n = 1; n < people.Count && goes(); n++)
-                    TakeTurn(first++ % people.Count, prices, Near);
+                {
+                    Turn(prices, Near);
+                    MakeDo(Near, goes);
+                }
             },
             CancellationToken.None,
             TaskCreationOptions.LongRunning,
@@ -200,17 +213,10 @@ internal sealed class PartyBeds
     /// <summary>Asks at prices: what each comes to at least, less what all lots would bring, is less than any way of giving out.</summary>
     private void Price(Func<bool> goes, Action<double[]> better)
     {
-        var (step, grain) = (FirstStep, Totals.Of([.. people.SelectMany(p => p.Things.All.Select(t => t.Grams))]));
+        var step = FirstStep;
         for (var round = 0; round < MostRounds && goes(); round++)
         {
-            var (next, hoped) = LotPrices.Of(
-                [.. people.Select(p => p.BedsOf(level))],
-                lots,
-                WithoutG,
-                prices ?? new double[lots.Count],
-                step,
-                grain
-            );
+            var (next, hoped) = PricesNear(prices ?? new double[lots.Count], step);
             // Nothing near these prices says much more.
             if (hoped < (1 + NearPriced) * Bound)
                 break;
@@ -224,6 +230,10 @@ internal sealed class PartyBeds
             better(next);
         }
     }
+
+    /// <summary>The prices of the beds that are known, no further than a step from others, and what they may bound by, g.</summary>
+    private (double[] Prices, double Hoped) PricesNear(double[] from, double step) =>
+        LotPrices.Of([.. people.Select(p => p.BedsOf(level))], lots, WithoutG, from, step, grain);
 
     /// <summary>What a way comes to at least by prices, g.</summary>
     private double AtPrices(int[][] most, double[] at, double near = NearPriced) =>
@@ -254,6 +264,55 @@ internal sealed class PartyBeds
         }
     }
 
+    /// <summary>
+    /// Everyone takes what is found at once at the prices of the beds that are known, for as long as that brings others: many are found so while
+    /// one is sought to the end.
+    /// </summary>
+    private void Barter(Action<double[], double?> turn, Func<bool> goes)
+    {
+        var (at, were) = (prices ?? new double[lots.Count], -1);
+        while (goes() && Known() is var count && count > were)
+        {
+            (were, at) = (count, PricesNear(at, BarterStep).Prices);
+            for (var p = 0; p < people.Count && goes(); p++)
+                Ask([new(p, All, AtOnce, at, InTurn: true)]);
+            turn(at, AtOnce);
+            MakeDo(AtOnce, goes);
+        }
+        int Known() => people.Sum(p => p.BedsOf(level).Count);
+    }
+
+    private void MakeDo(double near, Func<bool> goes)
+    {
+        while (goes() && TryMakeDo(near)) { }
+    }
+
+    /// <summary>
+    /// Of those who could have a lighter bed if nobody else needed anything, the one who would save most takes of what the others leave now; false
+    /// where all have been asked.
+    /// </summary>
+    private bool TryMakeDo(double near)
+    {
+        var beds = Beds;
+        double Saves(int person) => (beds[person]?.Grams ?? WithoutG) - (Alone[person]?.Grams ?? 0);
+        foreach (var person in Enumerable.Range(0, people.Count).OrderByDescending(Saves))
+        {
+            if (beds[person] is { } bed && Saves(person) <= Near * bed.Grams)
+                return false;
+            var left = All;
+            foreach (var (lot, count) in beds.Where((_, p) => p != person).SelectMany(b => b?.Takes ?? NoTakes))
+                left[lot] -= count;
+            var asked = new Question(person, left, near, InTurn: true) { Limit = beds[person]?.Grams ?? WithoutG };
+            if (IsKnown(asked))
+                continue;
+            Ask([asked]);
+            return true;
+        }
+        return false;
+    }
+
+    private static readonly IReadOnlyDictionary<int, int> NoTakes = new Dictionary<int, int>();
+
     // ---- ways ----
 
     /// <summary>Bounds a way better, or goes into those that it is made of.</summary>
@@ -277,7 +336,7 @@ internal sealed class PartyBeds
                     prices is null ? Ask(most, Near).Sum(e => e.Least) : AtPrices(most, prices)
                 );
         }
-        else if (Array.TrueForAll(each, e => e.Exact))
+        else if (Array.TrueForAll(each, e => e.Near == 0))
             Bound = Grams;
         else
             Keep(way with { By = Bounded.Exactly }, Ask(way.Most, near: 0).Sum(e => e.Least));
@@ -341,7 +400,8 @@ internal sealed class PartyBeds
         return [.. questions.Select(q => known[q.Key])];
     }
 
-    private bool IsKnown(Question asked) => known.TryGetValue(asked.Key, out var k) && (k.Exact || asked.Near != 0);
+    private bool IsKnown(Question asked) =>
+        known.TryGetValue(asked.Key, out var k) && k.Near <= (asked.Near ?? double.PositiveInfinity);
 
     private void Answer(Question asked)
     {
@@ -356,7 +416,13 @@ internal sealed class PartyBeds
                 asked.Prices is null ? int.MaxValue : MostReplays,
                 asked.InTurn
             );
-        known[asked.Key] = new(least, bed, least >= (bed?.CostAt(asked.Prices) ?? WithoutG) - Totals.Grain);
+        known[asked.Key] = new(
+            least,
+            bed,
+            least >= (bed?.CostAt(asked.Prices) ?? WithoutG) - Totals.Grain
+                ? 0
+                : Math.Max(asked.Near ?? double.PositiveInfinity, double.Epsilon)
+        );
     }
 
     private void Improve()
