@@ -25,7 +25,18 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>What may still be worn in a bed, by what it comes to at least.</summary>
-    private sealed class OpenClothes : PriorityQueue<Worn, (double Bound, int Order)>;
+    private sealed class OpenClothes : PriorityQueue<Worn, (double Bound, int Order)>
+    {
+        /// <summary>So often it was looked at what they come to.</summary>
+        public int Looked { get; set; }
+    }
+
+    /// <summary>
+    /// Of so many looks into the clothes of one bed one, from this on, lays planes where what is decided balances with what is open: where none
+    /// touches the loss near by they say little, and thousands of ways to dress would have to be looked at for it.
+    /// </summary>
+    private const int TouchesEvery = 128,
+        TouchesFrom = 8;
 
     private readonly List<int> bed = [];
     private readonly bool[] mayWear,
@@ -57,6 +68,8 @@ internal sealed partial class LightestBed
                 Look(left, at, way, limit, priority.Bound);
                 continue;
             }
+            if (++left.Looked % TouchesEvery == TouchesFrom)
+                way.TouchAt(bed, mayWear);
             var next = at.Next;
             if (next < 0)
             {
