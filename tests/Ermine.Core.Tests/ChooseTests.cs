@@ -299,6 +299,35 @@ public class ChooseTests
     }
 
     [Fact]
+    public void Where_hundreds_of_clothes_nearly_do_it_is_proven_without_looking_at_millions_of_ways_to_dress()
+    {
+        var usual = ItemTypes
+            .All.Select(t => t.Usual)
+            .Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt)
+            .ToList();
+        var random = new Random(1);
+        var drawn = Enumerable.Range(0, 150).Select(_ => usual[random.Next(usual.Count)] with { Id = Guid.NewGuid() });
+        var trip = Trip(
+            SleepSystem.Empty,
+            [
+                .. Enumerable
+                    .Range(0, 7)
+                    .Select(n =>
+                        Night(-14 - n, Shelter.DoubleWall, day: 13 + n) with
+                        {
+                            TypedWindMs = 2,
+                            TypedCloud = 0.2,
+                        }
+                    ),
+            ]
+        );
+        var choice = Choose.Best(Planner(new Closet([.. drawn]), Sleeper.StandardMan).Of(trip), ChoiceAsked.Plain);
+        Assert.True(choice.Proof.Proven);
+        // Millions and most of a minute where planes touch the loss only where nothing is worn yet.
+        Assert.InRange(choice.Proof.Nodes, 1, 1_000_000);
+    }
+
+    [Fact]
     public void Where_nothing_holds_it_says_which_night_by_how_much_and_what_would_close_it()
     {
         var items = new[] { Pad(3), Bag(1.1), Garment(0.1, new(0, 0, 0.1, 1)) };

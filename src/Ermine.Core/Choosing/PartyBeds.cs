@@ -36,13 +36,16 @@ internal sealed class PartyBeds
     [];
     private readonly PriorityQueue<Way, double> ways = new();
 
+    /// <summary>Prices came that bound better than those that turns are taken at.</summary>
+    private Func<bool> isBetter = () => false;
+
     /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
     private double[]? prices;
 
     /// <summary>The cheapest bed of one person who may take so many of each lot.</summary>
     /// <param name="Least">None costs less, g.</param>
     /// <param name="Bed">It, or one that is near; null where there is none.</param>
-    /// <param name="Near">So near to the cheapest it was sought, as a share; 0 where nothing is cheaper.</param>
+    /// <param name="Near">So near to the cheapest it is, as a share: 0 where nothing is cheaper, infinite where it was broken off.</param>
     private sealed record Lightest(double Least, PartyColumn? Bed, double Near);
 
     /// <summary>What is asked of one person.</summary>
@@ -165,6 +168,7 @@ internal sealed class PartyBeds
     private void AskAndTakeTurns(Func<bool> goes)
     {
         using var better = new BlockingCollection<double[]?>();
+        isBetter = () => better.Count > 0;
         // On a thread of its own, for those who ask wait for it.
         var turns = Task.Factory.StartNew(
             () =>
@@ -172,7 +176,7 @@ internal sealed class PartyBeds
                 // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
                 var first = people.Count - 1;
                 void Turn(double[]? at, double? near) => TakeTurn(first++ % people.Count, at, near);
-                bool Waits() => better.Count == 0 && onwards();
+                bool Waits() => !isBetter() && onwards();
                 Turn(null, near: null);
                 for (var n = 0; n < people.Count && Waits(); n++)
                     Turn(null, AtOnce);
@@ -180,7 +184,7 @@ internal sealed class PartyBeds
                 foreach (var at in better.GetConsumingEnumerable())
                 {
                     // Only the last of those that came meanwhile.
-                    bool Goes() => better.Count == 0 && goes();
+                    bool Goes() => !isBetter() && goes();
                     Barter(Turn, Goes);
                     if (Goes())
                         Turn(at, Near);
@@ -207,6 +211,7 @@ internal sealed class PartyBeds
         {
             better.CompleteAdding();
             turns.GetAwaiter().GetResult();
+            isBetter = () => false;
         }
     }
 
@@ -410,18 +415,22 @@ internal sealed class PartyBeds
                 level,
                 asked.Most,
                 asked.Prices,
-                onwards,
+                // What is sought in turn at old prices is broken off.
+                asked is { InTurn: true, Near: < AtOnce }
+                    ? () => !isBetter() && onwards()
+                    : onwards,
                 asked.Limit,
                 asked.Near,
                 asked.Prices is null ? int.MaxValue : MostReplays,
                 asked.InTurn
             );
+        var cost = bed?.CostAt(asked.Prices) ?? WithoutG;
         known[asked.Key] = new(
             least,
             bed,
-            least >= (bed?.CostAt(asked.Prices) ?? WithoutG) - Totals.Grain
-                ? 0
-                : Math.Max(asked.Near ?? double.PositiveInfinity, double.Epsilon)
+            least >= cost - Totals.Grain ? 0
+                : least >= (1 - asked.Near) * cost ? asked.Near!.Value
+                : double.PositiveInfinity
         );
     }
 
