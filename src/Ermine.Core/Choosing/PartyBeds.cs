@@ -425,13 +425,15 @@ internal sealed class PartyBeds
                 asked.InTurn
             );
         var cost = bed?.CostAt(asked.Prices) ?? WithoutG;
-        known[asked.Key] = new(
+        var now = new Lightest(
             least,
             bed,
             least >= cost - Totals.Grain ? 0
                 : least >= (1 - asked.Near) * cost ? asked.Near!.Value
                 : double.PositiveInfinity
         );
+        // Another may have asked the same and looked further.
+        known.AddOrUpdate(asked.Key, now, (_, was) => was.Near < now.Near ? was : now);
     }
 
     private void Improve()
