@@ -54,7 +54,12 @@ public sealed class Launched : IDisposable
         }
     }
 
-    private static string Built => Path.Combine(AppContext.BaseDirectory, "Ermine.Server.dll");
+    /// <summary>The server in its own folder, as it is built with these tests: beside it lies what it needs on this machine, and here it does not.</summary>
+    private static string Built =>
+        Path.Combine(
+            AppContext.BaseDirectory.Replace("tests/Ermine.Server.Tests", "src/Ermine.Server"),
+            "Ermine.Server.dll"
+        );
 
     private Launched(IReadOnlyDictionary<string, string> environment, string program, string[] arguments)
     {

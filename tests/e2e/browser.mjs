@@ -1,6 +1,10 @@
 // What the browser tests, the shots and the first-page measure share.
 export const port = 5239;
 
+const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
+/** The server as it ships, compiled ahead, and what it serves. */
+export const server = [`${root}bin/ready/Ermine.Server.dll`, "--contentRoot", root];
+
 /** Debian's Chromium, told to leave the network alone. */
 export const chromium = {
   executablePath: "/usr/bin/chromium",

@@ -2,9 +2,8 @@ import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { defineConfig } from "@playwright/test";
-import { chromium, port } from "./browser.mjs";
+import { chromium, port, server } from "./browser.mjs";
 
-const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
 const workers = 2;
 /** Each worker has a server of its own: what one test does to the demo data, another worker's does not see. */
 const served = (worker: number) => `http://127.0.0.1:${port + worker}`;
@@ -30,7 +29,7 @@ export default defineConfig({
   },
   webServer: Array.from({ length: workers }, (_, worker) => ({
     // Patient: what is found does not hang on what else the machine does.
-    command: `dotnet ${root}bin/Release/net10.0/Ermine.Server.dll --contentRoot ${root} --demo true --patience 2 --port ${port + worker} --data ${mkdtempSync(join(tmpdir(), "ermine-e2e-"))}`,
+    command: `dotnet ${server.join(" ")} --demo true --patience 2 --port ${port + worker} --data ${mkdtempSync(join(tmpdir(), "ermine-e2e-"))}`,
     url: `${served(worker)}/api/workspace`,
     reuseExistingServer: false,
     timeout: 120_000,

@@ -3,16 +3,15 @@ import { spawn } from "node:child_process";
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { port } from "./browser.mjs";
+import { port, server as built } from "./browser.mjs";
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), "ermine-demo-"));
 
 /** The server on a folder, once it answers; `end` ends it. */
 export async function launch(data, at = port, demo = true, more = [], env = {}) {
-  const root = new URL("../../src/Ermine.Server/", import.meta.url).pathname;
   const server = spawn(
     "dotnet",
-    [`${root}bin/Release/net10.0/Ermine.Server.dll`, "--contentRoot", root, ...(demo ? ["--demo", "true"] : []), "--port", `${at}`, "--data", data, ...more],
+    [...built, ...(demo ? ["--demo", "true"] : []), "--port", `${at}`, "--data", data, ...more],
     { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, ...env } },
   );
   const ended = new Promise((gone) => server.on("exit", gone));
