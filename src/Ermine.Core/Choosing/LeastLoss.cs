@@ -80,7 +80,6 @@ internal sealed class LeastLoss
         var exposed = bed.CurledUp && !open ? Conductances.Curled : 1;
         hung = bed.Hung;
         var lying = hung ? Regions.HangingShare : Regions.LyingShare;
-        var clothes = things.Used.Any(n => things.Lays[n] == Lays.Worn);
         List<double> weights = [],
             bares = [],
             keep = [],
@@ -99,7 +98,7 @@ internal sealed class LeastLoss
             {
                 var way = bed.Over[region].First(w => w.To >= end - Givings.Edge);
                 weights.Add(share * (1 - lying[region]) * (end - begins) * toAir);
-                bares.Add(way.Resistance + (clothes && region != Region.Head ? StillAir.UnderClothes : 0));
+                bares.Add(way.Resistance);
                 cover.Add(
                     region == Region.Head
                         ? 0
@@ -142,10 +141,11 @@ internal sealed class LeastLoss
         return other;
     }
 
-    /// <summary>What is put to the bed: what things give at each part.</summary>
+    /// <summary>What is put to the bed: what things give at each part, and how many times clothes cover it.</summary>
     public sealed class State(int over, int under)
     {
         public readonly double[] Over = new double[over],
+            Clothed = new double[over],
             Under = new double[under],
             Pressed = new double[Regions.Count];
     }
@@ -168,10 +168,23 @@ internal sealed class LeastLoss
             }
             for (var n = from; n < to; n++)
                 state.Over[n] += gives * (lays == Lays.Worn ? keeps[n] : 1);
-            if (lays == Lays.Worn)
-                state.Pressed[r] += gives * things.Covers(thing, r) * (r == 0 ? 1 : keepsUnder);
+            if (lays != Lays.Worn)
+                continue;
+            for (var n = from; n < to; n++)
+                state.Clothed[n] += share;
+            state.Pressed[r] += gives * things.Covers(thing, r) * (r == 0 ? 1 : keepsUnder);
         }
     }
+
+    /// <summary>What lies over a part. Air stands still under the first that is worn there, but not on the head.</summary>
+    private double Way(State state, int n) =>
+        bare[n]
+        + state.Over[n]
+        + (n < firstOver[(int)Region.Head + 1] ? 0 : StillAir.UnderClothes * Math.Min(1, state.Clothed[n]));
+
+    /// <summary>What still air gives there with one more thing worn.</summary>
+    private double StillUnderMore(State state, int n) =>
+        n < firstOver[(int)Region.Head + 1] || state.Clothed[n] >= 1 ? 0 : StillAir.UnderClothes;
 
     private double Body(State state, int r) => Conductances.WornUnderneath(Math.Max(0, state.Pressed[r])) + pressedBare;
 
@@ -200,9 +213,9 @@ internal sealed class LeastLoss
         var feet = 0.0;
         var f = firstOver[(int)Region.Feet];
         for (var n = 0; n < f; n++)
-            rest += weight[n] / (bare[n] + state.Over[n]);
+            rest += weight[n] / Way(state, n);
         for (var n = f; n < weight.Length; n++)
-            feet += weight[n] / (bare[n] + state.Over[n]);
+            feet += weight[n] / Way(state, n);
         var up = feet;
         for (var r = 0; r < Regions.Count; r++)
         {
@@ -268,7 +281,10 @@ internal sealed class LeastLoss
             _ => (f, weight.Length),
         };
         for (var n = from; n < to; n++)
-            sum += state.Over[n] * weight[n] / ((bare[n] + state.Over[n]) * (bare[n] + state.Over[n]));
+        {
+            var way = Way(state, n);
+            sum += (state.Over[n] + StillUnderMore(state, n) * state.Clothed[n]) * weight[n] / (way * way);
+        }
         if (kind != LossKind.Feet)
             sum -= Evaporating(state).Slope * Covered(state);
         if (kind == LossKind.Feet)
@@ -295,6 +311,7 @@ internal sealed class LeastLoss
         // Sums from the first part on: what a thing saves over the parts that it covers is the difference of two.
         Span<double> over = stackalloc double[weight.Length + 1];
         Span<double> worn = stackalloc double[weight.Length + 1];
+        Span<double> still = stackalloc double[weight.Length + 1];
         Span<double> under = stackalloc double[underWeight.Length + 1];
         Span<double> pressed = stackalloc double[Regions.Count];
         var (first, last) = kind switch
@@ -304,17 +321,19 @@ internal sealed class LeastLoss
             _ => ((int)Region.Feet, Regions.Count),
         };
         var vapour = kind == LossKind.Feet ? 0 : Evaporating(state).Slope;
-        (over[0], worn[0], under[0]) = (0, 0, 0);
+        (over[0], worn[0], still[0], under[0]) = (0, 0, 0, 0);
         pressed.Clear();
         for (var r = 0; r < Regions.Count; r++)
         {
             var counts = r >= first && r < last;
             for (var n = firstOver[r]; n < firstOver[r + 1]; n++)
             {
-                var way = bare[n] + state.Over[n];
-                var slope = (counts ? weight[n] / (way * way) : 0) - (r > 0 ? vapour * covered[n] : 0);
+                var way = Way(state, n);
+                var dry = counts ? weight[n] / (way * way) : 0;
+                var slope = dry - (r > 0 ? vapour * covered[n] : 0);
                 over[n + 1] = over[n] + slope;
                 worn[n + 1] = worn[n] + keeps[n] * slope;
+                still[n + 1] = still[n] + dry * StillUnderMore(state, n);
             }
             var (body, eased) = (Body(state, r), BodySlope(state, r));
             counts &= kind != LossKind.Feet;
@@ -340,7 +359,10 @@ internal sealed class LeastLoss
                 var (from, to) = parts[i * Regions.Count + r];
                 var saved = along[to] - along[from];
                 if (things.Lays[i] == Lays.Worn)
+                {
                     saved += things.Covers(i, r) * pressed[r];
+                    sum += still[to] - still[from];
+                }
                 sum += things.Gives(i, r) * saved;
             }
             saves[i] = sum;
