@@ -27,7 +27,7 @@ internal sealed partial class BedLosses
     private readonly AirOf hardest;
     private readonly Giving[] giving;
     private readonly Givings rest;
-    private readonly (int Number, double Gives)[] byWarmth;
+    private readonly ByRegion<int[]> byWarmth;
     private readonly IReadOnlyList<UnderSet> unders;
     private readonly ConcurrentDictionary<BigInteger, Roof> roofs = [];
     private readonly ConcurrentDictionary<(BigInteger Taken, int Open), LossPlanes> opened = [];
@@ -53,12 +53,9 @@ internal sealed partial class BedLosses
         laidOut =
             like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
         worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
-        byWarmth =
-        [
-            .. things
-                .Clothes.Select(n => (n, Regions.All.Max(r => giving[n].Gives[r])))
-                .OrderByDescending(c => c.Item2 / (grams[c.n] + 1e-3)),
-        ];
+        byWarmth = Regions.Each(r =>
+            things.Clothes.OrderByDescending(n => giving[n].Gives[r] / (grams[n] + 1e-3)).ToArray()
+        );
         unders = like?.unders ?? UnderSet.WorthLyingOn(things, giving, grams);
     }
 
@@ -135,7 +132,7 @@ internal sealed partial class BedLosses
             Evaporation(Worn(taken, films, hardest), [], hardest),
             leakage: 0,
             open: true,
-            mostWorn: 0
+            Unworn
         );
         int[] bags = [.. things.Tops.Where(n => things.All[n].Item.IsTopLayer)];
         var atFirst = open.Length == things.Tops.Length;
@@ -225,7 +222,7 @@ internal sealed partial class BedLosses
                     [],
                     bed.Leakage,
                     open: false,
-                    MostWorn(left)
+                    Regions.Each(r => MostWorn(r, left))
                 )),
             ],
             left
@@ -258,7 +255,7 @@ internal sealed partial class BedLosses
                 open[n] = !things.IsPinned(n);
             int[] with = [.. barriers, .. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
             return withoutTops[key] = Bare(with, hardest, wind: 0)
-                .Select(bed => new LeastLoss(bed, rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, mostWorn: 0))
+                .Select(bed => new LeastLoss(bed, rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, Unworn))
                 .Select(loss =>
                     Planes(
                         loss,
@@ -320,12 +317,15 @@ internal sealed partial class BedLosses
             ];
     }
 
-    /// <summary>Most that clothes may give anywhere for so many grams, m²K/W.</summary>
-    private double MostWorn(double left)
+    private static readonly ByRegion<double> Unworn = Regions.Each(_ => 0.0);
+
+    /// <summary>Most that clothes may give in a region for so many grams, m²K/W.</summary>
+    private double MostWorn(Region region, double left)
     {
         var most = 0.0;
-        foreach (var (n, gives) in byWarmth)
+        foreach (var n in byWarmth[region])
         {
+            var gives = giving[n].Gives[region];
             if (grams[n] > 0 && grams[n] >= left)
                 return most + gives * left / grams[n];
             most += gives;

@@ -64,7 +64,7 @@ internal sealed class LeastLoss
     /// <param name="evaporation">Tangents of the heat that skin vapour carries off, over what lies on the covered body besides the bed.</param>
     /// <param name="leakage">Least that leaks, W/m²K.</param>
     /// <param name="open">Bags and quilts may still come: nothing creases.</param>
-    /// <param name="mostWorn">Most that may be worn anywhere, m²K/W.</param>
+    /// <param name="mostWorn">Most that may be worn in each region, m²K/W.</param>
     public LeastLoss(
         BareBed bed,
         Givings things,
@@ -72,7 +72,7 @@ internal sealed class LeastLoss
         IReadOnlyList<(double Constant, double Slope)> evaporation,
         double leakage,
         bool open,
-        double mostWorn
+        ByRegion<double> mostWorn
     )
     {
         (this.things, this.frame, this.evaporation) = (things, frame, evaporation);
@@ -104,7 +104,7 @@ internal sealed class LeastLoss
                         ? 0
                         : Regions.BodyShare[region] * (end - begins) / (1 - Regions.BodyShare.Head)
                 );
-                keep.Add(open || way.CreasesUpTo < mostWorn ? 1 : 1 - way.Creases);
+                keep.Add(open ? 1 : way.Keeps(mostWorn[region]));
                 begins = end;
             }
             things.Cover(region, under: false, ends, firstOver[r], parts);

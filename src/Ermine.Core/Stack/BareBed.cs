@@ -6,9 +6,20 @@ namespace Ermine.Core.Stack;
 /// <param name="From">Where it begins, share of the region.</param>
 /// <param name="To">Where it ends.</param>
 /// <param name="Resistance">What lies there with the still air outside it, m²K/W.</param>
-/// <param name="Creases">Share that clothes lose in a bag there, 0–1.</param>
-/// <param name="CreasesUpTo">Clothes of more than this lie better without the bag, m²K/W.</param>
-internal readonly record struct OverWay(double From, double To, double Resistance, double Creases, double CreasesUpTo);
+/// <param name="Given">What bags and quilts give of it, m²K/W.</param>
+/// <param name="Tops">They, as if all had room; empty where clothes do not crease in them.</param>
+internal readonly record struct OverWay(double From, double To, double Resistance, double Given, Top[] Tops)
+{
+    /// <summary>
+    /// Share that clothes keep there at most, 0–1: what they lose in a bag grows ever slower with what is worn, for at last it lies better
+    /// without the bag, so whoever wears less than most keeps no more than that.
+    /// </summary>
+    /// <param name="mostWorn">Most that is worn there, m²K/W.</param>
+    public double Keeps(double mostWorn) =>
+        Tops.Length == 0 || mostWorn <= 0
+            ? 1
+            : Math.Min(1, (TopLayers.Count(Tops, new(mostWorn, mostWorn, 0), new double[Tops.Length]) - Given) / mostWorn);
+}
 
 /// <summary>A part of a region under which the same pads lie.</summary>
 /// <param name="From">Where it begins, share of the region.</param>

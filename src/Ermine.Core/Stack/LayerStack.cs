@@ -217,6 +217,23 @@ public sealed partial class LayerStack
         );
     }
 
+    /// <summary>Lays out bags and quilts over one way of a region.</summary>
+    private void Lay(Region region, Way way, double[] alone, Span<Top> laid)
+    {
+        for (var n = 0; n < laid.Length; n++)
+        {
+            var i = way.Tops[n];
+            var share = things[i].Over(region);
+            laid[n] = new(
+                share * alone[i],
+                share * things[i].Least,
+                things[i].Item.MassG,
+                things[i].Item.Kind == ItemKind.Bag,
+                region == Region.Torso ? spareR[i] : double.PositiveInfinity
+            );
+        }
+    }
+
     /// <summary>What lies over one way of a region gives, m²K/W; what each gives, and why, on the side.</summary>
     private double Over(
         Region region,
@@ -228,19 +245,7 @@ public sealed partial class LayerStack
     )
     {
         Span<Top> laid = stackalloc Top[counted.Tops ? way.Tops.Length : 0];
-        for (var n = 0; n < laid.Length; n++)
-        {
-            var i = way.Tops[n];
-            var share = things[i].Over(region);
-            var spare = region == Region.Torso ? spareR[i] : double.PositiveInfinity;
-            laid[n] = new(
-                share * alone[i],
-                share * things[i].Least,
-                things[i].Item.MassG,
-                things[i].Item.Kind == ItemKind.Bag,
-                spare
-            );
-        }
+        Lay(region, way, alone, laid);
         var (all, worn, least) = (0.0, 0.0, 0.0);
         foreach (var i in way.Worn)
         {

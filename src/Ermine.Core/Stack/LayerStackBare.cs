@@ -36,28 +36,15 @@ public sealed partial class LayerStack
         {
             gives.Clear();
             var whole = Over(region, way, alone, counted, gives, null) + stillOutside;
-            var (over, bags) = (0.0, 0.0);
+            var given = 0.0;
             foreach (var i in way.Tops)
-            {
-                over += gives[i];
-                bags += things[i].Item.Kind == ItemKind.Bag ? gives[i] : 0;
-            }
-            var creases =
-                bags > 0 && region != Region.Head
-                    ? StackBuilder.WornInsideBag * Math.Min(1, over / StackBuilder.FullBag)
-                    : 0;
-            found.Add(
-                new(
-                    from,
-                    from + way.Share,
-                    whole,
-                    creases,
-                    // Without the bags the others may count in full and lie uncrushed.
-                    creases > 0
-                        ? Math.Max(0, over - (over - bags) / (TopLayers.Further * (1 - TopLayers.MostCrush))) / creases
-                        : 0
-                )
-            );
+                given += gives[i];
+            // Nothing creases on the head.
+            var tops = new Top[counted.Tops && region != Region.Head ? way.Tops.Length : 0];
+            Lay(region, way, alone, tops);
+            foreach (ref var top in tops.AsSpan())
+                top = top with { SpareR = double.PositiveInfinity };
+            found.Add(new(from, from + way.Share, whole, given, tops));
             from += way.Share;
         }
         return [.. found];

@@ -51,7 +51,8 @@ internal static class TopLayers
     /// <param name="tops">From the inside out.</param>
     /// <param name="worn">What is worn within.</param>
     /// <param name="gives">Takes what each gives before anything is squeezed, m²K/W; 0 where it counts for nothing.</param>
-    public static void Count(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
+    /// <returns>What they give with what is worn, m²K/W.</returns>
+    public static double Count(ReadOnlySpan<Top> tops, WornWithin worn, Span<double> gives)
     {
         gives.Clear();
         var narrow = false;
@@ -91,6 +92,7 @@ internal static class TopLayers
         }
         if (found.Set != 0)
             Together(tops, found.Set, found.Main, worn, gives);
+        return found.Total;
     }
 
     /// <summary>Keeps a set if it is warmer than what was found.</summary>
