@@ -33,6 +33,7 @@ internal sealed partial class BedLosses
     private readonly ConcurrentDictionary<(BigInteger Taken, int Open), LossPlanes> opened = [];
     private readonly ConcurrentDictionary<BigInteger, Canopy> canopies = [];
     private readonly ConcurrentDictionary<BigInteger, CanopyLaid> laidOut;
+    private readonly ConcurrentDictionary<BigInteger, ByRegion<double>> beyond;
 
     /// <summary>The air of one night as a bed meets it.</summary>
     private sealed record AirOf(int Night, LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
@@ -52,11 +53,12 @@ internal sealed partial class BedLosses
         rest = like?.giving == giving ? like.rest : new(giving, things.Rest);
         laidOut =
             like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
+        beyond = like?.giving == giving ? like.beyond : [];
         worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
         byWarmth = Regions.Each(r =>
             things.Clothes.OrderByDescending(n => giving[n].Gives[r] / (grams[n] + 1e-3)).ToArray()
         );
-        unders = like?.unders ?? UnderSet.WorthLyingOn(things, giving, grams);
+        unders = like?.unders ?? Lying(UnderSet.WorthLyingOn(things, giving, grams));
     }
 
     /// <summary>What things add to the load: what they cost where nothing else is said.</summary>
@@ -69,9 +71,24 @@ internal sealed partial class BedLosses
     /// <param name="cost">What things cost.</param>
     /// <param name="all">Every set that costs less than this; null for those that no other is better than.</param>
     public IReadOnlyList<UnderSet> Unders(double[] cost, double? all = null) =>
-        all is { } most ? UnderSet.Every(things, giving, cost, most)
+        all is { } most ? Lying(UnderSet.Every(things, giving, cost, most))
         : cost == grams ? unders
-        : UnderSet.WorthLyingOn(things, giving, cost);
+        : Lying(UnderSet.WorthLyingOn(things, giving, cost));
+
+    private IReadOnlyList<UnderSet> Lying(IReadOnlyList<UnderSet> sets)
+    {
+        // Under a bag that lies crushed, as nearly all do.
+        var loss = new LeastLoss(Bare([], hardest, wind: 0)[0], rest, hardest.Frame, [], 0, open: true, Unworn);
+        return [.. sets.Select(s => s with { Beyond = beyond.GetOrAdd(BedTrials.KeyOf(s.Chosen), _ => Beyond(s)) })];
+
+        ByRegion<double> Beyond(UnderSet set)
+        {
+            var pads = loss.Empty();
+            foreach (var n in set.Chosen)
+                loss.Put(pads, n, 1);
+            return loss.Beyond(pads, Bare(set.Chosen, hardest, wind: 0)[0].Under);
+        }
+    }
 
     /// <summary>By what a thing that is put on gives most for its weight, where nothing is known to be short.</summary>
     public double Worth(int n) => worth[n];

@@ -51,6 +51,7 @@ internal sealed class LeastLoss
         constant,
         mostOfFeet,
         feetUpPerLoss;
+    private readonly double[] ground = new double[Regions.Count];
     private readonly bool hung;
     private IReadOnlyList<(double Constant, double Slope)> evaporation;
 
@@ -109,6 +110,7 @@ internal sealed class LeastLoss
             }
             things.Cover(region, under: false, ends, firstOver[r], parts);
             begins = 0;
+            ground[r] = share * lying[region] * toGround;
             ends = things.Ends(region, under: true, bed.Under[region].Select(w => w.To));
             foreach (var end in ends)
             {
@@ -203,6 +205,36 @@ internal sealed class LeastLoss
         var slope = 1 - lies / gap;
         var all = lies + slope * pads;
         return all <= gap ? (all, slope) : (gap + 0.4 * (pads - (gap - lies) / slope), 0.4);
+    }
+
+    /// <summary>
+    /// What pads let through at least more as they lie than they count for here, W/m²K of what lies: arms slide off a narrow one, and a gap that
+    /// is filled counts for nothing beside them. It is least where most is worn.
+    /// </summary>
+    /// <param name="pads">The pads and nothing else.</param>
+    /// <param name="lie">They as they lie.</param>
+    public ByRegion<double> Beyond(State pads, ByRegion<UnderWay[]> lie)
+    {
+        const double worn = Conductances.WornUnderneathCeiling + Conductances.Crushed;
+        return Regions.Each(region =>
+        {
+            var (r, counted) = ((int)region, 0.0);
+            for (var n = firstUnder[r]; n < firstUnder[r + 1]; n++)
+                counted += underWeight[n] / ground[r] / (worn + Below(n, pads.Under[n]).Below);
+            return hung ? 0 : Math.Max(0, lie[region].Sum(w => (w.To - w.From) / (worn + w.Below)) - counted);
+        });
+    }
+
+    /// <summary>What that is in this climate, W/m²: with feet that lose all that blood brings, with feet that lose less.</summary>
+    public (double Fed, double Free) On(UnderSet? pads)
+    {
+        if (pads?.Beyond is not { } beyond)
+            return (0, 0);
+        var fed =
+            ground[(int)Region.Head] * beyond.Head
+            + ground[(int)Region.Torso] * beyond.Torso
+            + ground[(int)Region.Legs] * beyond.Legs;
+        return (fed, fed + ground[(int)Region.Feet] * beyond.Feet);
     }
 
     /// <summary>Loss over what is made, W/m²: with feet that lose all that blood brings, with feet that lose less; and what goes from the feet into the air over what may.</summary>
@@ -379,22 +411,25 @@ internal sealed class LeastLoss
     /// <param name="on">What is taken already.</param>
     /// <param name="may">Which things may be taken.</param>
     /// <param name="cost">What each costs.</param>
-    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may, double[] cost)
+    /// <param name="more">What is lost besides, W/m².</param>
+    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may, double[] cost, double more = 0)
     {
         var state = Empty();
         foreach (var i in on)
             Put(state, i, 1);
         var open = things.Used.Where(may).ToList();
         var saves = new double[things.Count];
-        double Now() =>
-            Short(state) is var (fed, free, feet)
-                ? kind switch
+        double Now()
+        {
+            var (fed, free, feet) = Short(state);
+            return more
+                + kind switch
                 {
                     LossKind.Fed => fed,
                     LossKind.Free => free,
                     _ => feet,
-                }
-                : 0;
+                };
+        }
         for (var step = 0; Now() > 0; step++)
         {
             // It need not lie exactly where it costs least.
@@ -412,14 +447,14 @@ internal sealed class LeastLoss
             Put(state, best, 1);
             if (Now() >= 0)
                 continue;
-            var (less, more) = (0.0, 1.0);
+            var (less, most) = (0.0, 1.0);
             var at = 1.0;
             for (var n = 0; n < 12; n++)
             {
-                var middle = (less + more) / 2;
+                var middle = (less + most) / 2;
                 Put(state, best, middle - at);
                 at = middle;
-                (less, more) = Now() > 0 ? (middle, more) : (less, middle);
+                (less, most) = Now() > 0 ? (middle, most) : (less, middle);
             }
             return state;
         }

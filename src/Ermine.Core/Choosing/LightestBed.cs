@@ -112,11 +112,11 @@ internal sealed partial class LightestBed
 
     /// <summary>All but clothes.</summary>
     /// <param name="Under">What lies over.</param>
-    /// <param name="Pads">What lies under.</param>
+    /// <param name="On">What lies under.</param>
     /// <param name="Cost">What it costs, with the clothes that are pinned.</param>
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
     /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
-    private sealed record Lain(Roof Under, int[] Pads, double Cost, int[]? Next, OpenClothes? Left);
+    private sealed record Lain(Roof Under, UnderSet On, double Cost, int[]? Next, OpenClothes? Left);
 
     private bool trustsFrost = true;
 
@@ -136,11 +136,11 @@ internal sealed partial class LightestBed
         cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))];
 
     /// <summary>Least that must still be added, whichever way one lies.</summary>
-    private static double LeastMore(IReadOnlyList<LossPlanes> ways, int[] with, bool[] open, double limit)
+    private static double LeastMore(IReadOnlyList<LossPlanes> ways, int[] with, UnderSet on, bool[] open, double limit)
     {
         var least = double.PositiveInfinity;
         foreach (var way in ways)
-            least = Math.Min(least, way.LeastMore(with, open, Math.Min(limit, least), out _));
+            least = Math.Min(least, way.LeastMore(with, open, Math.Min(limit, least), out _, on));
         return least;
     }
 
@@ -333,12 +333,12 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Least that must still be added to what is decided, by whichever planes say most.</summary>
-    private static double MostOf(Covered place, int[] with, bool[] open, double limit)
+    private static double MostOf(Covered place, int[] with, bool[] open, double limit, UnderSet? on = null)
     {
-        var most = (place.UnderCovers ?? place.Open).LeastMore(with, open, limit, out _);
+        var most = (place.UnderCovers ?? place.Open).LeastMore(with, open, limit, out _, on);
         return most >= limit || place.UnderCovers is null
             ? most
-            : Math.Max(most, place.Open.LeastMore(with, open, limit, out _));
+            : Math.Max(most, place.Open.LeastMore(with, open, limit, out _, on));
     }
 
     private void Weigh(Covered place)
@@ -365,7 +365,8 @@ internal sealed partial class LightestBed
             if (spent >= least)
                 break;
             int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
-            least = Math.Min(least, spent + MostOf(place, with, open, Math.Min(least, totals.Below(best)) - spent));
+            var limit = Math.Min(least, totals.Below(best)) - spent;
+            least = Math.Min(least, spent + MostOf(place, with, open, limit, pads));
         }
         return least;
     }
@@ -430,9 +431,9 @@ internal sealed partial class LightestBed
             if (!MayBe([.. place.Taken, .. pads.Chosen]))
                 continue;
             int[] with = [.. pads.Chosen, .. things.PinnedClothes];
-            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, open, totals.Below(best) - spent));
+            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, pads, open, totals.Below(best) - spent));
             if (bound <= totals.Below(best))
-                lain.Add((new(roof, pads.Chosen, spent, null, null), bound));
+                lain.Add((new(roof, pads, spent, null, null), bound));
         }
         return (roof, ways, lain);
     }

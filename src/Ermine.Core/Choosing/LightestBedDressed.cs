@@ -60,16 +60,16 @@ internal sealed partial class LightestBed
             // What holds already needs nothing more.
             if (every.Count > 0 && BedTrials.KeyOf(bed) is var key && every.Exists(e => (e.Key & key) == e.Key))
                 continue;
-            var ruledOut = at.By == way && at is { Next: < 0, Tried: false } && way.RulesOut(bed);
+            var ruledOut = at.By == way && at is { Next: < 0, Tried: false } && way.RulesOut(bed, lain.On);
             if (at.By != way || ruledOut)
             {
                 // It need not be laid out, even where the planes that rule it out say no more than nothing.
                 at.Tried |= ruledOut;
-                Look(left, at, way, limit, priority.Bound);
+                Look(left, at, way, lain.On, limit, priority.Bound);
                 continue;
             }
             if (++left.Looked % TouchesEvery == TouchesFrom)
-                way.TouchAt(bed, mayWear);
+                way.TouchAt(bed, mayWear, lain.On);
             var next = at.Next;
             if (next < 0)
             {
@@ -89,11 +89,11 @@ internal sealed partial class LightestBed
                     continue;
             }
             Without(next);
-            Look(left, new(at.Way, at, next, On: false, at.Cost) { Tried = true }, way, limit, priority.Bound);
+            Look(left, new(at.Way, at, next, On: false, at.Cost) { Tried = true }, way, lain.On, limit, priority.Bound);
             Put(lain, at);
             mayWear[next] = false;
             bed.Add(next);
-            Look(left, new(at.Way, at, next, On: true, at.Cost + cost[next]), way, limit, priority.Bound);
+            Look(left, new(at.Way, at, next, On: true, at.Cost + cost[next]), way, lain.On, limit, priority.Bound);
         }
         if (left.TryPeek(out _, out var beyond))
             Push(lain with { Next = null, Left = left }, beyond.Bound);
@@ -112,7 +112,7 @@ internal sealed partial class LightestBed
     {
         bed.Clear();
         bed.AddRange(lain.Under.Taken);
-        bed.AddRange(lain.Pads);
+        bed.AddRange(lain.On.Chosen);
         bed.AddRange(things.PinnedClothes);
         clothes.CopyTo(mayWear, 0);
         for (var decided = at; decided.Before is not null; decided = decided.Before)
@@ -135,13 +135,13 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Keeps what is decided for what it comes to at least by a limit.</summary>
-    private void Look(OpenClothes left, Worn at, LossPlanes way, double limit, double bound)
+    private void Look(OpenClothes left, Worn at, LossPlanes way, UnderSet on, double limit, double bound)
     {
         var (more, next) = (0.0, -1);
         if (LitresOf(bed) > mostL || !things.MayLie(bed.Count))
             return;
         if (at.Cost <= limit)
-            more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next);
+            more = way.LeastMore(CollectionsMarshal.AsSpan(bed), mayWear, limit - at.Cost, out next, on);
         bound = Math.Max(bound, totals.Up(at.Cost + more));
         if (!double.IsFinite(bound) || bound > totals.Below(best))
             return;

@@ -100,11 +100,17 @@ internal sealed record LossPlanes(
             };
 
     /// <summary>Least that must still be added, and the thing that saves most for it; looked at no further than a limit.</summary>
-    public double LeastMore(ReadOnlySpan<int> taken, bool[] open, double limit, out int next)
+    /// <param name="taken">What is taken.</param>
+    /// <param name="open">What may still be taken.</param>
+    /// <param name="limit">The limit.</param>
+    /// <param name="next">The thing; negative where nothing more is needed.</param>
+    /// <param name="on">The pads that are taken; null while more may come.</param>
+    public double LeastMore(ReadOnlySpan<int> taken, bool[] open, double limit, out int next, UnderSet? on = null)
     {
         var leaks = Tops?.Leak(taken, open) ?? 0;
-        var (least, by) = Highest(Fed, taken, open, limit, leaks);
-        if (Highest(Free, taken, open, limit, leaks) is var free && free.Least < least)
+        var (fed, fedLess) = Loss.On(on);
+        var (least, by) = Highest(Fed, taken, open, limit, leaks + fed);
+        if (Highest(Free, taken, open, limit, leaks + fedLess) is var free && free.Least < least)
             (least, by) = free;
         if (least < limit && Highest(Feet, taken, open, limit, 0) is var feet && (by is null || feet.Least > least))
             (least, by) = (Math.Max(least, feet.Least), feet.By ?? by);
@@ -143,13 +149,15 @@ internal sealed record LossPlanes(
 
     /// <summary>Adds the planes that rule a choice out, where the losses themselves do and no plane did yet.</summary>
     /// <param name="taken">The choice.</param>
-    public bool RulesOut(List<int> taken)
+    /// <param name="on">Its pads; null while more may come.</param>
+    public bool RulesOut(List<int> taken, UnderSet? on = null)
     {
         var state = Loss.Empty();
         foreach (var n in taken)
             Loss.Put(state, n, 1);
         var (fed, free, feet) = Loss.Short(state);
-        var body = Math.Min(fed, free) > 1e-9;
+        var beyond = Loss.On(on);
+        var body = Math.Min(fed + beyond.Fed, free + beyond.Free) > 1e-9;
         if (body)
         {
             Add(Fed, Loss.Touching(state, LossKind.Fed, Cost));
@@ -165,14 +173,16 @@ internal sealed record LossPlanes(
     /// </summary>
     /// <param name="taken">The choice.</param>
     /// <param name="open">What may still be taken.</param>
-    public void TouchAt(IReadOnlyCollection<int> taken, bool[] open)
+    /// <param name="on">The pads that are taken; null while more may come.</param>
+    public void TouchAt(IReadOnlyCollection<int> taken, bool[] open, UnderSet? on = null)
     {
-        Touch(LossKind.Fed, Fed);
-        Touch(LossKind.Free, Free);
+        var (fed, free) = Loss.On(on);
+        Touch(LossKind.Fed, Fed, fed);
+        Touch(LossKind.Free, Free, free);
 
-        void Touch(LossKind kind, List<LossPlane> planes)
+        void Touch(LossKind kind, List<LossPlane> planes, double more)
         {
-            if (Loss.Balanced(kind, taken, n => open[n], Cost) is { } state)
+            if (Loss.Balanced(kind, taken, n => open[n], Cost, more) is { } state)
                 Add(planes, Loss.Touching(state, kind, Cost));
         }
     }

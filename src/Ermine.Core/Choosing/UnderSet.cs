@@ -8,6 +8,9 @@ namespace Ermine.Core.Choosing;
 /// <param name="Cost">What they cost: grams, and what is put on those that others want too.</param>
 internal sealed record UnderSet(int[] Chosen, double Cost)
 {
+    /// <summary>What they let through at least more as they lie than they count for where more may come, W/m²K of what lies; null where that is not known.</summary>
+    public ByRegion<double>? Beyond { get; init; }
+
     /// <summary>What lies under each part of each region, m²K/W.</summary>
     private double[] Gives { get; init; } = [];
 
