@@ -150,6 +150,23 @@ internal sealed class LeastLoss
             Clothed = new double[over],
             Under = new double[under],
             Pressed = new double[Regions.Count];
+
+        /// <summary>So much of the way from here to another.</summary>
+        public State Towards(State other, double share)
+        {
+            var to = new State(Over.Length, Under.Length);
+            Blend(Over, other.Over, to.Over);
+            Blend(Clothed, other.Clothed, to.Clothed);
+            Blend(Under, other.Under, to.Under);
+            Blend(Pressed, other.Pressed, to.Pressed);
+            return to;
+
+            void Blend(double[] a, double[] b, double[] into)
+            {
+                for (var n = 0; n < into.Length; n++)
+                    into[n] = a[n] + share * (b[n] - a[n]);
+            }
+        }
     }
 
     public State Empty() => new(weight.Length, underWeight.Length);
@@ -403,21 +420,83 @@ internal sealed class LeastLoss
 
     private const int SlopesEvery = 3;
 
+    /// <summary>So often a state is looked for whose plane bounds better.</summary>
+    private const int Refinements = 12;
+
     /// <summary>
-    /// A state where a loss just balances, reached by what saves most for its cost, the last in part: near it planes bound best. Null where
-    /// everything together is not enough.
+    /// The state whose plane bounds best, as far as it is found: from where a loss just balances, reached by what saves most for its cost, ever
+    /// less far on towards the cheapest that the plane there lets pass. Null where everything together is not enough.
     /// </summary>
     /// <param name="kind">Which loss.</param>
     /// <param name="on">What is taken already.</param>
     /// <param name="may">Which things may be taken.</param>
     /// <param name="cost">What each costs.</param>
     /// <param name="more">What is lost besides, W/m².</param>
-    public State? Balanced(LossKind kind, IEnumerable<int> on, Func<int, bool> may, double[] cost, double more = 0)
+    public State? Balanced(
+        LossKind kind,
+        IReadOnlyCollection<int> on,
+        Func<int, bool> may,
+        double[] cost,
+        double more = 0
+    )
+    {
+        int[] open = [.. things.Used.Where(may)];
+        if (Reached(kind, on, open, cost, more) is not { } at)
+            return null;
+        var (best, most) = (at, double.NegativeInfinity);
+        for (var n = 0; n <= Refinements; n++)
+        {
+            var (bound, cheapest) = Cheapest(at, kind, on, open, cost, more);
+            if (bound > most)
+                (best, most) = (at, bound);
+            if (cheapest is null)
+                break;
+            at = at.Towards(cheapest, 2.0 / (n + 3));
+        }
+        return best;
+    }
+
+    /// <summary>The cheapest that the plane at a state lets pass, and what it costs; null where it lets nothing or everything pass.</summary>
+    private (double Cost, State? Cheapest) Cheapest(
+        State at,
+        LossKind kind,
+        IReadOnlyCollection<int> on,
+        int[] open,
+        double[] cost,
+        double more
+    )
+    {
+        var plane = Touching(at, kind, cost);
+        var needed = plane.Needed + more;
+        foreach (var i in on)
+            needed -= plane.Saves[i];
+        if (needed <= 0)
+            return (0, null);
+        var (found, spent, may) = (Empty(), 0.0, new bool[things.Count]);
+        foreach (var i in on)
+            Put(found, i, 1);
+        foreach (var i in open)
+            may[i] = true;
+        foreach (var i in plane.Order)
+        {
+            if (!may[i])
+                continue;
+            var share = Math.Min(1, needed / plane.Saves[i]);
+            Put(found, i, share);
+            (spent, needed) = (spent + share * cost[i], needed - share * plane.Saves[i]);
+            if (needed <= 0)
+                return (spent, found);
+        }
+        return (double.PositiveInfinity, null);
+    }
+
+    /// <summary>A state where a loss just balances, reached by what saves most for its cost, the last in part.</summary>
+    private State? Reached(LossKind kind, IEnumerable<int> on, int[] may, double[] cost, double more)
     {
         var state = Empty();
         foreach (var i in on)
             Put(state, i, 1);
-        var open = things.Used.Where(may).ToList();
+        List<int> open = [.. may];
         var saves = new double[things.Count];
         double Now()
         {
