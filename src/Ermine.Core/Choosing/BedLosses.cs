@@ -308,7 +308,7 @@ internal sealed partial class BedLosses
                     .. (kind == LossKind.Feet ? points.Take(1) : points).Select(point =>
                     {
                         HashSet<int> on = [.. things.PinnedRest, .. point];
-                        return loss.Balanced(kind, on, n => grams[n] <= left && !on.Contains(n), grams);
+                        return new BestTouch(loss, kind, on, n => grams[n] <= left && !on.Contains(n), grams).Find();
                     }),
                 ];
     }

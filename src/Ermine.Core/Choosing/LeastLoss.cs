@@ -43,8 +43,13 @@ internal sealed class LeastLoss
     private readonly int[] firstOver = new int[Regions.Count + 1],
         firstUnder = new int[Regions.Count + 1];
 
-    /// <summary>Of each thing the parts that it covers, in each region.</summary>
-    private readonly (int From, int To)[] parts;
+    /// <summary>Of a thing what it gives in a region and the parts that it covers there.</summary>
+    private readonly record struct Lie(int Region, int From, int To, double Gives, double Covers);
+
+    /// <summary>Of each thing, one after the other.</summary>
+    private readonly Lie[] lies;
+
+    private readonly int[] firstLie;
 
     private readonly double pressedBare,
         keepsUnder,
@@ -87,7 +92,7 @@ internal sealed class LeastLoss
             cover = [],
             unders = [],
             belows = [];
-        parts = new (int, int)[things.Count * Regions.Count];
+        var parts = new (int From, int To)[things.Count * Regions.Count];
         foreach (var region in Regions.All)
         {
             var r = (int)region;
@@ -122,6 +127,7 @@ internal sealed class LeastLoss
             things.Cover(region, under: true, ends, firstUnder[r], parts);
         }
         (firstOver[^1], firstUnder[^1]) = (weights.Count, unders.Count);
+        (lies, firstLie) = Flat(things, parts);
         (weight, bare, keeps, covered) = ([.. weights], [.. bares], [.. keep], [.. cover]);
         (underWeight, underBare) = ([.. unders], [.. belows]);
         pressedBare =
@@ -133,6 +139,27 @@ internal sealed class LeastLoss
         mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;
         feetUpPerLoss = exposed * Regions.BodyShare.Feet * (1 - lying.Feet) * toAir;
     }
+
+    private static (Lie[], int[]) Flat(Givings things, (int From, int To)[] parts)
+    {
+        var (all, first) = (new List<Lie>(), new int[things.Count + 1]);
+        for (var thing = 0; thing < things.Count; thing++)
+        {
+            for (var r = 0; r < Regions.Count; r++)
+            {
+                var (from, to) = parts[thing * Regions.Count + r];
+                if (to > from)
+                    all.Add(new(r, from, to, things.Gives(thing, r), things.Covers(thing, r)));
+            }
+            first[thing + 1] = all.Count;
+        }
+        return ([.. all], first);
+    }
+
+    private ReadOnlySpan<Lie> Of(int thing) => lies.AsSpan(firstLie[thing]..firstLie[thing + 1]);
+
+    /// <summary>What may be put to it, by number.</summary>
+    public int[] Used => things.Used;
 
     /// <summary>The same where skin vapour carries off another heat.</summary>
     /// <param name="evaporation">Tangents of it.</param>
@@ -175,23 +202,20 @@ internal sealed class LeastLoss
     public void Put(State state, int thing, double share)
     {
         var lays = things.Lays[thing];
-        for (var r = 0; r < Regions.Count; r++)
+        foreach (ref readonly var lie in Of(thing))
         {
-            var (from, to) = parts[thing * Regions.Count + r];
-            var gives = share * things.Gives(thing, r);
-            if (lays == Lays.Under)
+            var gives = share * lie.Gives;
+            for (var n = lie.From; n < lie.To; n++)
             {
-                for (var n = from; n < to; n++)
+                if (lays == Lays.Under)
                     state.Under[n] += gives;
-                continue;
+                else
+                    state.Over[n] += gives * (lays == Lays.Worn ? keeps[n] : 1);
+                if (lays == Lays.Worn)
+                    state.Clothed[n] += share;
             }
-            for (var n = from; n < to; n++)
-                state.Over[n] += gives * (lays == Lays.Worn ? keeps[n] : 1);
-            if (lays != Lays.Worn)
-                continue;
-            for (var n = from; n < to; n++)
-                state.Clothed[n] += share;
-            state.Pressed[r] += gives * things.Covers(thing, r) * (r == 0 ? 1 : keepsUnder);
+            if (lays == Lays.Worn)
+                state.Pressed[lie.Region] += gives * lie.Covers * (lie.Region == 0 ? 1 : keepsUnder);
         }
     }
 
@@ -306,16 +330,30 @@ internal sealed class LeastLoss
     public LossPlane Touching(State state, LossKind kind, double[] cost)
     {
         var saves = new double[things.Count];
+        var needed = Touches(state, kind, saves);
+        return new LossPlane(needed, saves, [.. things.Used.Where(i => saves[i] > LossPlane.Nothing)]).At(cost);
+    }
+
+    /// <summary>The same where only what is needed and what each thing saves is asked.</summary>
+    /// <inheritdoc cref="Touching(State, LossKind, double[])"/>
+    /// <param name="saves">Takes what each thing saves.</param>
+    /// <returns>What is needed.</returns>
+    public double Touches(State state, LossKind kind, Span<double> saves)
+    {
         Slopes(state, kind, saves);
+        return Short(state, kind) + Along(state, kind);
+    }
+
+    /// <summary>One of the losses over what may be lost, W/m².</summary>
+    public double Short(State state, LossKind kind)
+    {
         var (fed, free, feet) = Short(state);
-        var needed =
-            kind switch
-            {
-                LossKind.Fed => fed,
-                LossKind.Free => free,
-                _ => feet,
-            } + Along(state, kind);
-        return new LossPlane(needed, saves, [.. things.Used.Where(i => saves[i] > 1e-9)]).At(cost);
+        return kind switch
+        {
+            LossKind.Fed => fed,
+            LossKind.Free => free,
+            _ => feet,
+        };
     }
 
     /// <summary>What a state saves by its own slopes.</summary>
@@ -355,7 +393,7 @@ internal sealed class LeastLoss
         0.5 * Math.Max(0, state.Pressed[r]) < Conductances.WornUnderneathCeiling ? 0.5 : 0;
 
     /// <summary>What a little more of each thing would save where a state lies.</summary>
-    public void Slopes(State state, LossKind kind, double[] saves)
+    private void Slopes(State state, LossKind kind, Span<double> saves)
     {
         // Sums from the first part on: what a thing saves over the parts that it covers is the difference of two.
         Span<double> over = stackalloc double[weight.Length + 1];
@@ -396,147 +434,22 @@ internal sealed class LeastLoss
         }
         foreach (var i in things.Used)
         {
-            var along = things.Lays[i] switch
+            var (lays, sum) = (things.Lays[i], 0.0);
+            var along =
+                lays == Lays.Under ? under
+                : lays == Lays.Worn ? worn
+                : over;
+            foreach (ref readonly var lie in Of(i))
             {
-                Lays.Under => under,
-                Lays.Worn => worn,
-                _ => over,
-            };
-            var sum = 0.0;
-            for (var r = 0; r < Regions.Count; r++)
-            {
-                var (from, to) = parts[i * Regions.Count + r];
-                var saved = along[to] - along[from];
-                if (things.Lays[i] == Lays.Worn)
+                var saved = along[lie.To] - along[lie.From];
+                if (lays == Lays.Worn)
                 {
-                    saved += things.Covers(i, r) * pressed[r];
-                    sum += still[to] - still[from];
+                    saved += lie.Covers * pressed[lie.Region];
+                    sum += still[lie.To] - still[lie.From];
                 }
-                sum += things.Gives(i, r) * saved;
+                sum += lie.Gives * saved;
             }
             saves[i] = sum;
         }
-    }
-
-    private const int SlopesEvery = 3;
-
-    /// <summary>So often a state is looked for whose plane bounds better.</summary>
-    private const int Refinements = 12;
-
-    /// <summary>
-    /// The state whose plane bounds best, as far as it is found: from where a loss just balances, reached by what saves most for its cost, ever
-    /// less far on towards the cheapest that the plane there lets pass. Null where everything together is not enough.
-    /// </summary>
-    /// <param name="kind">Which loss.</param>
-    /// <param name="on">What is taken already.</param>
-    /// <param name="may">Which things may be taken.</param>
-    /// <param name="cost">What each costs.</param>
-    /// <param name="more">What is lost besides, W/m².</param>
-    public State? Balanced(
-        LossKind kind,
-        IReadOnlyCollection<int> on,
-        Func<int, bool> may,
-        double[] cost,
-        double more = 0
-    )
-    {
-        int[] open = [.. things.Used.Where(may)];
-        if (Reached(kind, on, open, cost, more) is not { } at)
-            return null;
-        var (best, most) = (at, double.NegativeInfinity);
-        for (var n = 0; n <= Refinements; n++)
-        {
-            var (bound, cheapest) = Cheapest(at, kind, on, open, cost, more);
-            if (bound > most)
-                (best, most) = (at, bound);
-            if (cheapest is null)
-                break;
-            at = at.Towards(cheapest, 2.0 / (n + 3));
-        }
-        return best;
-    }
-
-    /// <summary>The cheapest that the plane at a state lets pass, and what it costs; null where it lets nothing or everything pass.</summary>
-    private (double Cost, State? Cheapest) Cheapest(
-        State at,
-        LossKind kind,
-        IReadOnlyCollection<int> on,
-        int[] open,
-        double[] cost,
-        double more
-    )
-    {
-        var plane = Touching(at, kind, cost);
-        var needed = plane.Needed + more;
-        foreach (var i in on)
-            needed -= plane.Saves[i];
-        if (needed <= 0)
-            return (0, null);
-        var (found, spent, may) = (Empty(), 0.0, new bool[things.Count]);
-        foreach (var i in on)
-            Put(found, i, 1);
-        foreach (var i in open)
-            may[i] = true;
-        foreach (var i in plane.Order)
-        {
-            if (!may[i])
-                continue;
-            var share = Math.Min(1, needed / plane.Saves[i]);
-            Put(found, i, share);
-            (spent, needed) = (spent + share * cost[i], needed - share * plane.Saves[i]);
-            if (needed <= 0)
-                return (spent, found);
-        }
-        return (double.PositiveInfinity, null);
-    }
-
-    /// <summary>A state where a loss just balances, reached by what saves most for its cost, the last in part.</summary>
-    private State? Reached(LossKind kind, IEnumerable<int> on, int[] may, double[] cost, double more)
-    {
-        var state = Empty();
-        foreach (var i in on)
-            Put(state, i, 1);
-        List<int> open = [.. may];
-        var saves = new double[things.Count];
-        double Now()
-        {
-            var (fed, free, feet) = Short(state);
-            return more
-                + kind switch
-                {
-                    LossKind.Fed => fed,
-                    LossKind.Free => free,
-                    _ => feet,
-                };
-        }
-        for (var step = 0; Now() > 0; step++)
-        {
-            // It need not lie exactly where it costs least.
-            if (step % SlopesEvery == 0)
-                Slopes(state, kind, saves);
-            var best = -1;
-            foreach (var i in open)
-            {
-                if (saves[i] > 1e-9 && (best < 0 || saves[i] / (cost[i] + 1e-3) > saves[best] / (cost[best] + 1e-3)))
-                    best = i;
-            }
-            if (best < 0)
-                return null;
-            open.Remove(best);
-            Put(state, best, 1);
-            if (Now() >= 0)
-                continue;
-            var (less, most) = (0.0, 1.0);
-            var at = 1.0;
-            for (var n = 0; n < 12; n++)
-            {
-                var middle = (less + most) / 2;
-                Put(state, best, middle - at);
-                at = middle;
-                (less, most) = Now() > 0 ? (middle, most) : (less, middle);
-            }
-            return state;
-        }
-        return state;
     }
 }

@@ -308,7 +308,12 @@ internal sealed partial class LightestBed
             if (least < totals.Below(best))
             {
                 // Planes from before they were decided touch the loss elsewhere.
-                (place.UnderCovers ?? place.Open).TouchAt([.. place.Taken, .. things.PinnedRest], Open(things.Rest));
+                var spent = place.Cost + things.PinnedRest.Sum(i => cost[i]);
+                (place.UnderCovers ?? place.Open).TouchAt(
+                    [.. place.Taken, .. things.PinnedRest],
+                    Open(things.Rest),
+                    totals.Below(best) - spent
+                );
                 least = Math.Max(least, OnTheBestPads(place));
             }
             Push(place with { Weighed = true, Least = least }, least);

@@ -69,7 +69,7 @@ internal sealed partial class LightestBed
                 continue;
             }
             if (++left.Looked % TouchesEvery == TouchesFrom)
-                way.TouchAt(bed, mayWear, lain.On);
+                way.TouchAt(bed, mayWear, limit - at.Cost, lain.On);
             var next = at.Next;
             if (next < 0)
             {

@@ -11,11 +11,16 @@ internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
     {
         var order = (int[])[.. Order];
         // What is alike stays in its order.
-        Array.Sort([.. order.Select(n => n * 1e-12 - Saves[n] / (cost[n] + Least))], order);
+        Array.Sort([.. order.Select(n => n * 1e-12 - Worth(Saves[n], cost[n]))], order);
         return this with { Order = order };
     }
 
-    /// <summary>What costs nothing is taken to cost this.</summary>
+    /// <summary>What saves no more than this saves nothing, W/m².</summary>
+    public const double Nothing = 1e-9;
+
+    /// <summary>What a thing saves for its cost; what costs nothing is taken to cost a little.</summary>
+    public static double Worth(double saves, double cost) => saves / (cost + Least);
+
     private const double Least = 1e-3;
 
     /// <summary>Least cost of what must still be taken; infinite where all that is open is not enough: a knapsack with its last thing cut.</summary>
@@ -173,8 +178,9 @@ internal sealed record LossPlanes(
     /// </summary>
     /// <param name="taken">The choice.</param>
     /// <param name="open">What may still be taken.</param>
+    /// <param name="limit">What bounds by this is enough.</param>
     /// <param name="on">The pads that are taken; null while more may come.</param>
-    public void TouchAt(IReadOnlyCollection<int> taken, bool[] open, UnderSet? on = null)
+    public void TouchAt(IReadOnlyCollection<int> taken, bool[] open, double limit, UnderSet? on = null)
     {
         var (fed, free) = Loss.On(on);
         Touch(LossKind.Fed, Fed, fed);
@@ -182,7 +188,7 @@ internal sealed record LossPlanes(
 
         void Touch(LossKind kind, List<LossPlane> planes, double more)
         {
-            if (Loss.Balanced(kind, taken, n => open[n], Cost, more) is { } state)
+            if (new BestTouch(Loss, kind, taken, n => open[n], Cost, more).Find(limit) is { } state)
                 Add(planes, Loss.Touching(state, kind, Cost));
         }
     }
