@@ -46,11 +46,13 @@ internal sealed class BestTouch
 
     /// <summary>The state found; null where everything together is not enough.</summary>
     /// <param name="limit">A plane that bounds by this is good enough, g.</param>
-    public LeastLoss.State? Find(double limit = double.PositiveInfinity)
+    /// <param name="from">A plane that bounds well already; null where there is none.</param>
+    public LeastLoss.State? Find(double limit = double.PositiveInfinity, LossPlane? from = null)
     {
-        if (Reached() is not var (at, spent))
+        var (at, spent) = (from is null ? Reached() : Passed(from)) ?? default;
+        if (at is null)
             return null;
-        var (best, most, least) = (at, double.NegativeInfinity, spent);
+        var (best, most, least) = (at, double.NegativeInfinity, double.PositiveInfinity);
         for (var step = 0; step < Steps; step++)
         {
             var (bound, cheapest) = Cheapest(at);
@@ -79,7 +81,7 @@ internal sealed class BestTouch
     private const int SlopesEvery = 3;
 
     /// <summary>Where it just balances, reached by what saves most for its cost, the last in part, and what that costs; null where everything together is not enough.</summary>
-    private (LeastLoss.State At, double Cost)? Reached()
+    private (LeastLoss.State? At, double Cost)? Reached()
     {
         var (at, spent, left) = (Bare(), 0.0, new List<int>(open));
         var now = loss.Short(at, kind) + more;
@@ -112,6 +114,28 @@ internal sealed class BestTouch
         return (at, spent);
 
         double Worth(int i) => LossPlane.Worth(saves[i], cost[i]);
+    }
+
+    /// <summary>The cheapest that a plane lets pass, and what it costs; null where it lets nothing pass.</summary>
+    private (LeastLoss.State? At, double Cost)? Passed(LossPlane plane)
+    {
+        var needed = plane.Needed + more;
+        foreach (var i in on)
+            needed -= plane.Saves[i];
+        var (at, spent, may) = (Bare(), 0.0, new bool[cost.Length]);
+        foreach (var i in open)
+            may[i] = true;
+        foreach (var i in plane.Order)
+        {
+            if (needed <= 0)
+                return (at, spent);
+            if (!may[i])
+                continue;
+            var share = Math.Min(1, needed / plane.Saves[i]);
+            loss.Put(at, i, share);
+            (spent, needed) = (spent + share * cost[i], needed - share * plane.Saves[i]);
+        }
+        return needed <= LossPlane.Nothing ? (at, spent) : null;
     }
 
     /// <summary>The cheapest that the plane at a state lets pass, and what it costs; null where it lets everything pass or nothing.</summary>

@@ -183,12 +183,18 @@ internal sealed record LossPlanes(
     public void TouchAt(IReadOnlyCollection<int> taken, bool[] open, double limit, UnderSet? on = null)
     {
         var (fed, free) = Loss.On(on);
-        Touch(LossKind.Fed, Fed, fed);
-        Touch(LossKind.Free, Free, free);
+        int[] already = [.. taken];
+        var leaks = Tops?.Leak(already, open) ?? 0;
+        var (byFed, byFree) = (Highest(Fed, already, open, limit, leaks + fed), Highest(Free, already, open, limit, leaks + free));
+        // What is bounded by less is what bounds; where that comes to bound further the other does.
+        if (byFed.Least <= byFree.Least)
+            Touch(LossKind.Fed, Fed, leaks + fed, byFed.By);
+        else
+            Touch(LossKind.Free, Free, leaks + free, byFree.By);
 
-        void Touch(LossKind kind, List<LossPlane> planes, double more)
+        void Touch(LossKind kind, List<LossPlane> planes, double more, LossPlane? from)
         {
-            if (new BestTouch(Loss, kind, taken, n => open[n], Cost, more).Find(limit) is { } state)
+            if (from is not null && new BestTouch(Loss, kind, already, n => open[n], Cost, more).Find(limit, from) is { } state)
                 Add(planes, Loss.Touching(state, kind, Cost));
         }
     }
