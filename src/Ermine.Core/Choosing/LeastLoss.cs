@@ -335,7 +335,8 @@ internal sealed class LeastLoss
     }
 
     /// <summary>The same where only what is needed and what each thing saves is asked.</summary>
-    /// <inheritdoc cref="Touching(State, LossKind, double[])"/>
+    /// <param name="state">The state.</param>
+    /// <param name="kind">Which loss.</param>
     /// <param name="saves">Takes what each thing saves.</param>
     /// <returns>What is needed.</returns>
     public double Touches(State state, LossKind kind, Span<double> saves)

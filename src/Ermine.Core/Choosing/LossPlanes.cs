@@ -185,7 +185,10 @@ internal sealed record LossPlanes(
         var (fed, free) = Loss.On(on);
         int[] already = [.. taken];
         var leaks = Tops?.Leak(already, open) ?? 0;
-        var (byFed, byFree) = (Highest(Fed, already, open, limit, leaks + fed), Highest(Free, already, open, limit, leaks + free));
+        var (byFed, byFree) = (
+            Highest(Fed, already, open, limit, leaks + fed),
+            Highest(Free, already, open, limit, leaks + free)
+        );
         // What is bounded by less is what bounds; where that comes to bound further the other does.
         if (byFed.Least <= byFree.Least)
             Touch(LossKind.Fed, Fed, leaks + fed, byFed.By);
@@ -194,7 +197,10 @@ internal sealed record LossPlanes(
 
         void Touch(LossKind kind, List<LossPlane> planes, double more, LossPlane? from)
         {
-            if (from is not null && new BestTouch(Loss, kind, already, n => open[n], Cost, more).Find(limit, from) is { } state)
+            if (
+                from is not null
+                && new BestTouch(Loss, kind, already, n => open[n], Cost, more).Find(limit, from) is { } state
+            )
                 Add(planes, Loss.Touching(state, kind, Cost));
         }
     }

@@ -18,7 +18,10 @@ internal readonly record struct OverWay(double From, double To, double Resistanc
     public double Keeps(double mostWorn) =>
         Tops.Length == 0 || mostWorn <= 0
             ? 1
-            : Math.Min(1, (TopLayers.Count(Tops, new(mostWorn, mostWorn, 0), new double[Tops.Length]) - Given) / mostWorn);
+            : Math.Min(
+                1,
+                (TopLayers.Count(Tops, new(mostWorn, mostWorn, 0), new double[Tops.Length]) - Given) / mostWorn
+            );
 }
 
 /// <summary>A part of a region under which the same pads lie.</summary>
