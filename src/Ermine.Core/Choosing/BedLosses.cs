@@ -101,6 +101,7 @@ internal sealed partial class BedLosses
     /// <param name="others">The others.</param>
     public bool KeepBackAsMuch(IReadOnlyList<int> barriers, IReadOnlyList<int> others) =>
         barriers.All(n => Moisture.FabricResistance(things.All[n].Item) >= Tight)
+        && others.Except(barriers).All(GivesNothing)
         && Regions.All.All(r => Most(barriers, r) >= Most(others, r) - 1e-9);
 
     private double Most(IReadOnlyList<int> barriers, Region region) =>
@@ -336,10 +337,10 @@ internal sealed partial class BedLosses
 
     private static readonly ByRegion<double> Unworn = Regions.Each(_ => 0.0);
 
-    /// <summary>Most that clothes may give in a region for so many grams, m²K/W.</summary>
+    /// <summary>Most that clothes may give in a region for so many grams, with all that is decided before them, m²K/W.</summary>
     private double MostWorn(Region region, double left)
     {
-        var most = 0.0;
+        var most = things.Barriers.Sum(n => giving[n].Gives[region]);
         foreach (var n in byWarmth[region])
         {
             var gives = giving[n].Gives[region];
@@ -413,7 +414,8 @@ internal sealed partial class BedLosses
             item.Side == Side.On ? Lays.Worn : Lays.Over,
             Each(r => thing.Over(r) * alone + still),
             Each(_ => 0),
-            Each(thing.Cover)
+            Each(thing.Cover),
+            item.Side == Side.On ? FilmAsCloth(thing) : 0
         );
 
         static ByRegion<double> Each(Func<Region, double> of) => Regions.Each(of);

@@ -29,6 +29,18 @@ internal sealed partial class BedLosses
     private const double Slack = 0.1,
         FineSlack = 0.05;
 
+    /// <summary>
+    /// Cloth as resistant to vapour as a fabric leaves what lies outside it colder, and colder air draws more: but never more than this many times
+    /// as much, for skin gives off about twice what reaches the coldest face that is not frozen over (assumption).
+    /// </summary>
+    private const double ColderOutside = 2;
+
+    /// <summary>Cloth over the covered body that keeps back at least as much vapour as a fabric does, m²K/W.</summary>
+    private static double FilmAsCloth(LaidThing thing) =>
+        Vapour.Film(thing) is { } film
+            ? ColderOutside * film.VapourResistance * VapourColumn.UsualIm * VapourColumn.Lewis
+            : 0;
+
     /// <summary>Some tops with ever more cloth on the covered body.</summary>
     private List<(double On, BuiltStack Stack)> Worn(int[] taken, double films, AirOf air, bool fine = false)
     {
@@ -77,6 +89,8 @@ internal sealed partial class BedLosses
                 hull.Skip(1),
                 (from, to) => (from.Heat - Slope(from, to) * from.On - (fine ? FineSlack : Slack), Slope(from, to))
             ),
+            // Fabrics may keep back more than any cloth that was sampled; but nothing comes from outside.
+            (0, 0),
         ];
 
         static double Slope((double On, double Heat) a, (double On, double Heat) b) =>

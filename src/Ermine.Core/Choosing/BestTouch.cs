@@ -17,8 +17,8 @@ internal sealed class BestTouch
     private readonly IReadOnlyCollection<int> on;
     private readonly double[] cost;
     private readonly double more;
-    private readonly int[] open,
-        order;
+    private readonly Func<int, bool> isOpen;
+    private readonly int[] order;
     private readonly double[] saves,
         worth;
 
@@ -26,21 +26,20 @@ internal sealed class BestTouch
     /// <param name="loss">The loss.</param>
     /// <param name="kind">Which of them.</param>
     /// <param name="on">What is taken.</param>
-    /// <param name="open">What may still be taken.</param>
+    /// <param name="isOpen">What may still be taken.</param>
     /// <param name="cost">What each thing costs.</param>
     /// <param name="more">What is lost besides, W/m².</param>
     public BestTouch(
         LeastLoss loss,
         LossKind kind,
         IReadOnlyCollection<int> on,
-        Func<int, bool> open,
+        Func<int, bool> isOpen,
         double[] cost,
         double more = 0
     )
     {
-        (this.loss, this.kind, this.on, this.cost, this.more) = (loss, kind, on, cost, more);
-        this.open = [.. loss.Used.Where(open)];
-        order = [.. this.open];
+        (this.loss, this.kind, this.on, this.isOpen, this.cost, this.more) = (loss, kind, on, isOpen, cost, more);
+        order = [.. loss.Used.Where(isOpen)];
         (saves, worth) = (new double[cost.Length], new double[order.Length]);
     }
 
@@ -49,7 +48,7 @@ internal sealed class BestTouch
     /// <param name="from">A plane that bounds well already; null where there is none.</param>
     public LeastLoss.State? Find(double limit = double.PositiveInfinity, LossPlane? from = null)
     {
-        var (at, spent) = (from is null ? Reached() : Passed(from)) ?? default;
+        var (spent, at) = from is null ? Reached() : Passed(from.Needed, from.Saves, from.Order.Where(isOpen));
         if (at is null)
             return null;
         var (best, most, least) = (at, double.NegativeInfinity, double.PositiveInfinity);
@@ -81,9 +80,9 @@ internal sealed class BestTouch
     private const int SlopesEvery = 3;
 
     /// <summary>Where it just balances, reached by what saves most for its cost, the last in part, and what that costs; null where everything together is not enough.</summary>
-    private (LeastLoss.State? At, double Cost)? Reached()
+    private (double Cost, LeastLoss.State? At) Reached()
     {
-        var (at, spent, left) = (Bare(), 0.0, new List<int>(open));
+        var (at, spent, left) = (Bare(), 0.0, new List<int>(order));
         var now = loss.Short(at, kind) + more;
         for (var step = 0; now > 0; step++)
         {
@@ -96,7 +95,7 @@ internal sealed class BestTouch
                     best = n;
             }
             if (best < 0)
-                return null;
+                return (double.PositiveInfinity, null);
             var taken = left[best];
             left.RemoveAt(best);
             loss.Put(at, taken, 1);
@@ -111,44 +110,32 @@ internal sealed class BestTouch
             spent += less * cost[taken];
             break;
         }
-        return (at, spent);
+        return (spent, at);
 
         double Worth(int i) => LossPlane.Worth(saves[i], cost[i]);
     }
 
-    /// <summary>The cheapest that a plane lets pass, and what it costs; null where it lets nothing pass.</summary>
-    private (LeastLoss.State? At, double Cost)? Passed(LossPlane plane)
-    {
-        var needed = plane.Needed + more;
-        foreach (var i in on)
-            needed -= plane.Saves[i];
-        var (at, spent, may) = (Bare(), 0.0, new bool[cost.Length]);
-        foreach (var i in open)
-            may[i] = true;
-        foreach (var i in plane.Order)
-        {
-            if (needed <= 0)
-                return (at, spent);
-            if (!may[i])
-                continue;
-            var share = Math.Min(1, needed / plane.Saves[i]);
-            loss.Put(at, i, share);
-            (spent, needed) = (spent + share * cost[i], needed - share * plane.Saves[i]);
-        }
-        return needed <= LossPlane.Nothing ? (at, spent) : null;
-    }
-
-    /// <summary>The cheapest that the plane at a state lets pass, and what it costs; null where it lets everything pass or nothing.</summary>
+    /// <summary>The cheapest that the plane at a state lets pass, and what it costs.</summary>
+    /// <inheritdoc cref="Passed"/>
     private (double Cost, LeastLoss.State? Cheapest) Cheapest(LeastLoss.State at)
     {
-        var needed = loss.Touches(at, kind, saves) + more;
-        foreach (var i in on)
-            needed -= saves[i];
-        if (needed <= 0)
-            return (0, null);
+        var needed = loss.Touches(at, kind, saves);
         for (var n = 0; n < order.Length; n++)
             worth[n] = -LossPlane.Worth(saves[order[n]], cost[order[n]]);
         Array.Sort(worth, order);
+        return Passed(needed, saves, order);
+    }
+
+    /// <summary>The cheapest that a plane lets pass, and what it costs.</summary>
+    /// <param name="needed">What the plane asks for.</param>
+    /// <param name="saves">What each thing saves by it.</param>
+    /// <param name="order">What may be taken, what saves most for its cost first.</param>
+    /// <returns>Null where it lets everything pass or nothing, which costs without end.</returns>
+    private (double Cost, LeastLoss.State? Cheapest) Passed(double needed, double[] saves, IEnumerable<int> order)
+    {
+        needed += more - on.Sum(i => saves[i]);
+        if (needed <= 0)
+            return (0, null);
         var (found, spent) = (Bare(), 0.0);
         foreach (var i in order)
         {

@@ -1,3 +1,4 @@
+using Ermine.Core.Frost;
 using Ermine.Core.Kit;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
@@ -77,7 +78,7 @@ internal sealed class ChoiceThings
         TwinOf = [.. Enumerable.Range(0, all.Count).Select(n => Array.IndexOf(Twins, n))];
         int[] Numbers(params Func<KitItem, bool>[] of) =>
             [.. of.SelectMany(f => all.Index().Where(t => f(t.Item.Item)).Select(t => t.Index))];
-        Barriers = Numbers(i => i.Kind == ItemKind.VapourBarrier);
+        Barriers = Numbers(KeepsVapourBack);
         Tops = Numbers(
             i => i is { Side: Side.Over, IsTopLayer: false },
             i => i.Kind == ItemKind.Bag,
@@ -98,6 +99,16 @@ internal sealed class ChoiceThings
         Plenty = [.. Enumerable.Range(0, all.Count).Except(spare)];
     }
 
+    /// <summary>
+    /// A fabric that resists vapour by so much over the covered body is a barrier, m²Pa/W (assumption): by a sixth of what lies over a sleeper
+    /// else, and as much less freezes.
+    /// </summary>
+    private const double TightFabric = 100;
+
+    private static bool KeepsVapourBack(KitItem item) =>
+        item.Kind == ItemKind.VapourBarrier
+        || item.Side == Side.On && Moisture.FabricResistance(item) * Vapour.OverCovered(item.Cover) >= TightFabric;
+
     /// <summary>So many bags and quilts are plenty.</summary>
     private const int Warmest = 4;
 
@@ -110,7 +121,7 @@ internal sealed class ChoiceThings
     /// <summary>Of each thing the next that is its like; −1 where there is none.</summary>
     public int[] TwinOf { get; }
 
-    /// <summary>Vapour barriers, by number.</summary>
+    /// <summary>Vapour barriers, and clothes that keep vapour back like one, by number.</summary>
     public int[] Barriers { get; }
 
     /// <summary>Covers, then bags and quilts, by number.</summary>

@@ -23,7 +23,14 @@ internal enum Lays
 /// <param name="Gives">Resistance over or under each region where it lies, m²K/W.</param>
 /// <param name="From">Where it begins in each region, from its head end, 0–1.</param>
 /// <param name="To">Where it ends.</param>
-internal sealed record Giving(Lays Lays, ByRegion<double> Gives, ByRegion<double> From, ByRegion<double> To);
+/// <param name="Film">Cloth that keeps back at least as much of the skin's vapour as its fabric does, over the covered body, m²K/W.</param>
+internal sealed record Giving(
+    Lays Lays,
+    ByRegion<double> Gives,
+    ByRegion<double> From,
+    ByRegion<double> To,
+    double Film = 0
+);
 
 /// <summary>What some of many things give, laid flat for those who ask thousands of times, and where their edges cut the regions.</summary>
 internal sealed class Givings
@@ -44,6 +51,7 @@ internal sealed class Givings
     {
         Used = used;
         Lays = [.. things.Select(t => t.Lays)];
+        Films = [.. things.Select(t => t.Film)];
         (gives, from, to) = (Flat(t => t.Gives), Flat(t => t.From), Flat(t => t.To));
         (overEdges, underEdges) = (Edges(under: false), Edges(under: true));
 
@@ -70,6 +78,9 @@ internal sealed class Givings
 
     /// <summary>How each thing lies.</summary>
     public Lays[] Lays { get; }
+
+    /// <summary>Cloth that keeps back as much of the skin's vapour as the fabric of each, m²K/W.</summary>
+    public double[] Films { get; }
 
     /// <summary>Resistance of a thing where it lies in a region, m²K/W.</summary>
     public double Gives(int thing, int region) => gives[thing * Regions.Count + region];

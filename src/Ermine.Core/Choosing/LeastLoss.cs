@@ -178,10 +178,13 @@ internal sealed class LeastLoss
             Under = new double[under],
             Pressed = new double[Regions.Count];
 
+        /// <summary>What fabrics keep back of the skin's vapour, as cloth.</summary>
+        public double Films { get; set; }
+
         /// <summary>So much of the way from here to another.</summary>
         public State Towards(State other, double share)
         {
-            var to = new State(Over.Length, Under.Length);
+            var to = new State(Over.Length, Under.Length) { Films = Films + share * (other.Films - Films) };
             Blend(Over, other.Over, to.Over);
             Blend(Clothed, other.Clothed, to.Clothed);
             Blend(Under, other.Under, to.Under);
@@ -202,6 +205,7 @@ internal sealed class LeastLoss
     public void Put(State state, int thing, double share)
     {
         var lays = things.Lays[thing];
+        state.Films += share * things.Films[thing];
         foreach (ref readonly var lie in Of(thing))
         {
             var gives = share * lie.Gives;
@@ -305,7 +309,7 @@ internal sealed class LeastLoss
 
     private double Covered(State state)
     {
-        var sum = 0.0;
+        var sum = state.Films;
         for (var n = 0; n < covered.Length; n++)
             sum += covered[n] * state.Over[n];
         return sum;
@@ -435,7 +439,7 @@ internal sealed class LeastLoss
         }
         foreach (var i in things.Used)
         {
-            var (lays, sum) = (things.Lays[i], 0.0);
+            var (lays, sum) = (things.Lays[i], -vapour * things.Films[i]);
             var along =
                 lays == Lays.Under ? under
                 : lays == Lays.Worn ? worn

@@ -8,16 +8,13 @@ namespace Ermine.Core.Choosing;
 /// one of those who still want the same makes do with less of it, and the lightest of all such ways is gone into first. Of the beds that are found
 /// CP-SAT gives out the best meanwhile.
 /// </summary>
-internal sealed class PartyBeds
+internal sealed partial class PartyBeds
 {
     /// <summary>What it counts for that someone has no bed, g: more than any change of the others' beds saves.</summary>
     public const double WithoutG = 100_000;
 
     /// <summary>What is sought need at first only be so near to the lightest, as a share.</summary>
     private const double Near = 0.01;
-
-    /// <summary>The same where it need only be found at once.</summary>
-    private const double AtOnce = 1;
 
     /// <summary>The same at prices.</summary>
     private const double NearPriced = 0.003;
@@ -35,9 +32,6 @@ internal sealed class PartyBeds
     private readonly ConcurrentDictionary<(int Person, string Most, double[]? Prices, double Limit), Lightest> known =
     [];
     private readonly PriorityQueue<Way, double> ways = new();
-
-    /// <summary>Prices came that bound better than those that turns are taken at.</summary>
-    private Func<bool> isBetter = () => false;
 
     /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
     private double[]? prices;
@@ -133,15 +127,40 @@ internal sealed class PartyBeds
     public PartyBeds Seek(double? side = null)
     {
         bool Goes() => !Proven && !(Grams <= side || Bound > side) && onwards();
-        AskAndTakeTurns(() => Goes() && Grams > (1 + Near) * Bound);
-        Keep(new(Everyone(All), Bound, prices is null ? Bounded.Nearly : Bounded.AtPrices), Bound);
-        while (Goes() && ways.TryDequeue(out var way, out var bound))
+        using var better = new BlockingCollection<double[]?>();
+        isBetter = () => better.Count > 0;
+        var isDone = false;
+        // On a thread of its own, for those who ask wait for it.
+        var turns = Task.Factory.StartNew(
+            () => TakeTurns(better, () => !isDone && Goes()),
+            CancellationToken.None,
+            TaskCreationOptions.LongRunning,
+            TaskScheduler.Default
+        );
+        try
         {
-            Bound = Math.Max(Bound, Math.Min(bound, Grams));
-            GoInto(way with { Bound = bound });
+            var each = Ask(Everyone(All), near: 0);
+            (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
+            better.Add(null);
+            Price(() => Goes() && Grams > (1 + Near) * Bound, better.Add);
+            better.CompleteAdding();
+            Keep(new(Everyone(All), Bound, prices is null ? Bounded.Nearly : Bounded.AtPrices), Bound);
+            while (Goes() && ways.TryDequeue(out var way, out var bound))
+            {
+                Bound = Math.Max(Bound, Math.Min(bound, Grams));
+                GoInto(way with { Bound = bound });
+            }
+            if (ways.Count == 0 && onwards())
+                Bound = Grams;
         }
-        if (ways.Count == 0 && onwards())
-            Bound = Grams;
+        finally
+        {
+            isDone = true;
+            if (!better.IsAddingCompleted)
+                better.CompleteAdding();
+            turns.GetAwaiter().GetResult();
+            isBetter = () => false;
+        }
         return this;
     }
 
@@ -160,60 +179,7 @@ internal sealed class PartyBeds
 
     /// <summary>At first a price may change by so much of what a lot weighs, and where that was too much by so much of it the next time.</summary>
     private const double FirstStep = 0.1,
-        NextStep = 0.5,
-        BarterStep = 0.5;
-
-    /// <summary>Asks what everyone would have if nobody else needed anything, and at prices; one after the other takes of what is left meanwhile.</summary>
-    /// <param name="goes">Says whether it may go on.</param>
-    private void AskAndTakeTurns(Func<bool> goes)
-    {
-        using var better = new BlockingCollection<double[]?>();
-        isBetter = () => better.Count > 0;
-        // On a thread of its own, for those who ask wait for it.
-        var turns = Task.Factory.StartNew(
-            () =>
-            {
-                // Whoever is asked last otherwise begins: what is learned of the beds of one is known to both who ask.
-                var first = people.Count - 1;
-                void Turn(double[]? at, double? near) => TakeTurn(first++ % people.Count, at, near);
-                bool Waits() => !isBetter() && onwards();
-                Turn(null, near: null);
-                for (var n = 0; n < people.Count && Waits(); n++)
-                    Turn(null, AtOnce);
-                Barter(Turn, Waits);
-                foreach (var at in better.GetConsumingEnumerable())
-                {
-                    // Only the last of those that came meanwhile.
-                    bool Goes() => !isBetter() && goes();
-                    Barter(Turn, Goes);
-                    if (Goes())
-                        Turn(at, Near);
-                    MakeDo(Near, Goes);
-                }
-                for (var n = 1; n < people.Count && goes(); n++)
-                {
-                    Turn(prices, Near);
-                    MakeDo(Near, goes);
-                }
-            },
-            CancellationToken.None,
-            TaskCreationOptions.LongRunning,
-            TaskScheduler.Default
-        );
-        try
-        {
-            var each = Ask(Everyone(All), near: 0);
-            (Alone, Bound) = ([.. each.Select(e => e.Bed)], Math.Min(each.Sum(e => e.Least), Grams));
-            better.Add(null);
-            Price(goes, better.Add);
-        }
-        finally
-        {
-            better.CompleteAdding();
-            turns.GetAwaiter().GetResult();
-            isBetter = () => false;
-        }
-    }
+        NextStep = 0.5;
 
     /// <summary>Asks at prices: what each comes to at least, less what all lots would bring, is less than any way of giving out.</summary>
     private void Price(Func<bool> goes, Action<double[]> better)
@@ -244,80 +210,6 @@ internal sealed class PartyBeds
     private double AtPrices(int[][] most, double[] at, double near = NearPriced) =>
         Ask(most, near, at).Sum(e => e.Least) - lots.Index().Sum(l => at[l.Index] * l.Item.Items.Count);
 
-    /// <summary>One after the other takes of what is left, at prices that leave to others what they need more; for as long as it may be lighter.</summary>
-    private void TakeTurn(int first, double[]? at, double? near)
-    {
-        var (left, spent) = (All, 0.0);
-        for (var n = 0; n < people.Count; n++)
-        {
-            // What the others come to at least.
-            if (
-                spent + Enumerable.Range(n, people.Count - n).Sum(i => Alone[(first + i) % people.Count]?.Grams ?? 0)
-                > Grams
-            )
-                return;
-            var last = n == people.Count - 1;
-            var asked = new Question((first + n) % people.Count, [.. left], near, last ? null : at, InTurn: true)
-            {
-                Limit = last ? Grams - spent : WithoutG,
-            };
-            if (Ask([asked])[0].Bed is not { } bed)
-                return;
-            spent += bed.Grams;
-            foreach (var (lot, count) in bed.Takes)
-                left[lot] -= count;
-        }
-    }
-
-    /// <summary>
-    /// Everyone takes what is found at once at the prices of the beds that are known, for as long as that brings others: many are found so while
-    /// one is sought to the end.
-    /// </summary>
-    private void Barter(Action<double[], double?> turn, Func<bool> goes)
-    {
-        var (at, were) = (prices ?? new double[lots.Count], -1);
-        while (goes() && Known() is var count && count > were)
-        {
-            (were, at) = (count, PricesNear(at, BarterStep).Prices);
-            for (var p = 0; p < people.Count && goes(); p++)
-                Ask([new(p, All, AtOnce, at, InTurn: true)]);
-            turn(at, AtOnce);
-            MakeDo(AtOnce, goes);
-        }
-        int Known() => people.Sum(p => p.BedsOf(level).Count);
-    }
-
-    private void MakeDo(double near, Func<bool> goes)
-    {
-        while (goes() && TryMakeDo(near)) { }
-    }
-
-    /// <summary>
-    /// Of those who could have a lighter bed if nobody else needed anything, the one who would save most takes of what the others leave now; false
-    /// where all have been asked.
-    /// </summary>
-    private bool TryMakeDo(double near)
-    {
-        var beds = Beds;
-        double Saves(int person) => (beds[person]?.Grams ?? WithoutG) - (Alone[person]?.Grams ?? 0);
-        foreach (var person in Enumerable.Range(0, people.Count).OrderByDescending(Saves))
-        {
-            if (beds[person] is { } bed && Saves(person) <= Near * bed.Grams)
-                return false;
-            var left = All;
-            foreach (var (lot, count) in beds.Where((_, p) => p != person).SelectMany(b => b?.Takes ?? NoTakes))
-                left[lot] -= count;
-            var asked = new Question(person, left, near, InTurn: true) { Limit = beds[person]?.Grams ?? WithoutG };
-            if (IsKnown(asked))
-                continue;
-            Ask([asked]);
-            return true;
-        }
-        return false;
-    }
-
-    private static readonly IReadOnlyDictionary<int, int> NoTakes = new Dictionary<int, int>();
-
     // ---- ways ----
 
     /// <summary>Bounds a way better, or goes into those that it is made of.</summary>
@@ -331,7 +223,14 @@ internal sealed class PartyBeds
         var each = Ask(way.Most, way.By == Bounded.Exactly ? 0 : Near);
         if (Fought(each) is { } fight)
         {
-            foreach (var most in Apart(way.Most, each, fight))
+            var apart = Apart(way.Most, each, fight).ToList();
+            // Each asks something of another: all at once.
+            Ask([
+                .. apart
+                    .SelectMany(most => Questions(most, prices is null ? Near : NearPriced, prices))
+                    .DistinctBy(q => q.Key),
+            ]);
+            foreach (var most in apart)
                 Keep(
                     way with
                     {
@@ -386,20 +285,26 @@ internal sealed class PartyBeds
     // ---- asking ----
 
     /// <summary>What is sought for everyone who may take so many of each lot.</summary>
-    private Lightest[] Ask(int[][] most, double near, double[]? at = null) =>
-        Ask([.. most.Select((m, p) => new Question(p, m, near, at))]);
+    private Lightest[] Ask(int[][] most, double near, double[]? at = null) => Ask([.. Questions(most, near, at)]);
 
-    /// <summary>Answers questions, one of each person; what is known is not asked again.</summary>
+    private static IEnumerable<Question> Questions(int[][] most, double near, double[]? at) =>
+        most.Select((m, p) => new Question(p, m, near, at));
+
+    /// <summary>Answers questions, one of each person at a time; what is known is not asked again.</summary>
     private Lightest[] Ask(IReadOnlyList<Question> questions)
     {
         var open = questions.Where(q => !IsKnown(q)).ToList();
         if (open.Count > 0)
         {
             Partitioner
-                .Create(open, EnumerablePartitionerOptions.NoBuffering)
+                .Create(open.GroupBy(q => q.Person), EnumerablePartitionerOptions.NoBuffering)
                 .AsParallel()
                 .WithCancellation(stop)
-                .ForAll(Answer);
+                .ForAll(of =>
+                {
+                    foreach (var asked in of)
+                        Answer(asked);
+                });
             Improve();
         }
         return [.. questions.Select(q => known[q.Key])];

@@ -213,7 +213,8 @@ public static class Vapour
         return parts;
     }
 
-    private static VapourLayer? Film(LaidThing thing)
+    /// <summary>The fabric of a thing as vapour sees it over the covered body; null where it adds nothing worth counting.</summary>
+    internal static VapourLayer? Film(LaidThing thing)
     {
         var cover = OverCovered(thing.Cover(Region.Torso), thing.Cover(Region.Legs), thing.Cover(Region.Feet));
         return Moisture.FabricResistance(thing.Item) is not { } fabric || cover <= 0 ? null
@@ -235,6 +236,9 @@ public static class Vapour
     private static double Barred(BuiltStack stack) => OverCovered(stack.Layers.Barred);
 
     private static double OverCovered(ByRegion<double> by) => OverCovered(by.Torso, by.Legs, by.Feet);
+
+    /// <summary>Share of the covered body that a thing covers, 0–1.</summary>
+    internal static double OverCovered(Cover cover) => OverCovered(cover.Torso, cover.Legs, cover.Feet);
 
     /// <summary>Mean over the covered body of what is given by region.</summary>
     private static double OverCovered(double torso, double legs, double feet)
