@@ -106,8 +106,7 @@ internal sealed class ChoiceThings
     private const double TightFabric = 100;
 
     private static bool KeepsVapourBack(KitItem item) =>
-        item.Kind == ItemKind.VapourBarrier
-        || item.Side == Side.On && Moisture.FabricResistance(item) * Vapour.OverCovered(item.Cover) >= TightFabric;
+        item.Kind == ItemKind.VapourBarrier || item.Side == Side.On && Vapour.FabricOver(item) >= TightFabric;
 
     /// <summary>So many bags and quilts are plenty.</summary>
     private const int Warmest = 4;

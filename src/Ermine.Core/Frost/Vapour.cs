@@ -219,8 +219,17 @@ public static class Vapour
         var cover = OverCovered(thing.Cover(Region.Torso), thing.Cover(Region.Legs), thing.Cover(Region.Feet));
         return Moisture.FabricResistance(thing.Item) is not { } fabric || cover <= 0 ? null
             : thing.Item.Kind == ItemKind.VapourBarrier ? new(0, fabric, 1)
-            : new(ShellR, fabric * cover, 1);
+            : new(ShellR, OverPart(fabric, cover), 1);
     }
+
+    /// <summary>
+    /// What a fabric over part of the body comes to in the one column, m²Pa/W: vapour passes beside it as before, so that tight socks keep back
+    /// no more than the feet's share. Both parts side by side over the skin, which is most of what resists (assumption).
+    /// </summary>
+    /// <param name="fabric">Its resistance, m²Pa/W, at or above 0.</param>
+    /// <param name="cover">Share that it covers, 0–1.</param>
+    internal static double OverPart(double fabric, double cover) =>
+        fabric * cover * VapourColumn.SkinResistance / (VapourColumn.SkinResistance + (1 - cover) * fabric);
 
     private static VapourLayer Loft(double resistance, double stillAir)
     {
@@ -237,8 +246,9 @@ public static class Vapour
 
     private static double OverCovered(ByRegion<double> by) => OverCovered(by.Torso, by.Legs, by.Feet);
 
-    /// <summary>Share of the covered body that a thing covers, 0–1.</summary>
-    internal static double OverCovered(Cover cover) => OverCovered(cover.Torso, cover.Legs, cover.Feet);
+    /// <summary>What the fabric of a thing comes to over the covered body, m²Pa/W.</summary>
+    internal static double FabricOver(KitItem item) =>
+        OverPart(Moisture.FabricResistance(item) ?? 0, OverCovered(item.Cover.Torso, item.Cover.Legs, item.Cover.Feet));
 
     /// <summary>Mean over the covered body of what is given by region.</summary>
     private static double OverCovered(double torso, double legs, double feet)

@@ -51,7 +51,7 @@ public sealed class WornColumn : IDisposable
                     : null;
             VapourLayer? film =
                 Moisture.FabricResistance(layer.Item) is { } fabric && layer.Cover > 0
-                    ? new(Vapour.ShellR, Math.Max(1e-3, fabric * layer.Cover * layer.Opened), 1)
+                    ? new(Vapour.ShellR, Math.Max(1e-3, Vapour.OverPart(fabric, layer.Cover) * layer.Opened), 1)
                     : null;
             if (loft is null && film is null)
                 continue;
