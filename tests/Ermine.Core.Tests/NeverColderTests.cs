@@ -277,6 +277,19 @@ public class NeverColderTests
     }
 
     [Fact]
+    public void A_tight_fabric_keeps_back_no_more_vapour_than_of_what_it_covers()
+    {
+        KitItem Tight(Cover cover) => Garment(0.08, cover) with { VapourResistance = 1e5 };
+        double Vapours(params KitItem[] worn) =>
+            Vapour.SkinEvaporation(Build(0, [.. worn, Bag(1.6)]), new(33, -20, 100, 0.08)) - Vapour.OfBareSkin;
+        var (all, socks) = (Vapours(), Vapours(Tight(new(0, 0, 0.12, 1))));
+        var share = (0.12 * Regions.BodyShare.Legs + Regions.BodyShare.Feet) / (1 - Regions.BodyShare.Head);
+        Assert.InRange(socks, (1 - share) * all - 0.1, 0.97 * all);
+        // Inside one that covers everything only what condenses on it goes.
+        Assert.InRange(Vapours(Tight(BelowTheHead)), 0, 0.5 * all);
+    }
+
+    [Fact]
     public void A_pad_gets_no_damp_whatever_it_is_made_of()
     {
         KitItem[] items = [Pad(4), Bag(1)];
