@@ -156,6 +156,8 @@ internal sealed partial class PartyBeds
         finally
         {
             isDone = true;
+            // What is still sought in turn is broken off.
+            isBetter = () => true;
             if (!better.IsAddingCompleted)
                 better.CompleteAdding();
             turns.GetAwaiter().GetResult();
