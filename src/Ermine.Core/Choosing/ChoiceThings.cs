@@ -100,10 +100,10 @@ internal sealed class ChoiceThings
     }
 
     /// <summary>
-    /// A fabric that resists vapour by so much over the covered body is a barrier, m²Pa/W (assumption): by a twentieth of what lies over a sleeper
+    /// A fabric that resists vapour by so much over the covered body is a barrier, m²Pa/W (assumption): by a sixth of what lies over a sleeper
     /// else, and as much less freezes.
     /// </summary>
-    private const double TightFabric = 30;
+    private const double TightFabric = 100;
 
     private static bool KeepsVapourBack(KitItem item) =>
         item.Kind == ItemKind.VapourBarrier || item.Side == Side.On && Vapour.FabricOver(item) >= TightFabric;
