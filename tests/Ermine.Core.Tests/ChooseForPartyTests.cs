@@ -172,6 +172,32 @@ public class ChooseForPartyTests
     }
 
     [Fact]
+    public void Of_fifty_things_that_each_of_three_brings_the_lightest_way_is_proven()
+    {
+        var usual = ItemTypes
+            .All.Select(t => t.Usual)
+            .Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt)
+            .ToList();
+        List<KitItem> items =
+        [
+            .. Enumerable
+                .Range(0, 150)
+                .Select(n => usual[n / 3 * usual.Count / 50] with { Id = Guid.NewGuid(), Name = $"{n}" }),
+        ];
+        var chosen = ChooseForParty.Best(
+            Runs(items, Trip(SleepSystem.Empty, Night(-16), Night(-20, day: 14)), 3),
+            PartyAsked.Plain
+        );
+        Assert.True(chosen.Proof.Proven);
+        // Of each kind there is one for each: two are fought over only where someone would take two.
+        var alone = chosen.People.Sum(p => p.AloneG!.Value);
+        Assert.InRange(chosen.AddsG, alone - 0.1, 1.1 * alone);
+        var taken = chosen.People.SelectMany(p => p.Bed!.Items).ToList();
+        Assert.Equal(taken.Count, taken.Distinct().Count());
+        Assert.Equal(chosen.AddsG, chosen.Proof.LeastG!.Value, 0.1);
+    }
+
+    [Fact]
     public void What_is_carried_for_all_is_the_lightest_that_makes_any_one_of_two_so_much_warmer()
     {
         var (asked, pooled) = (0, 0);

@@ -68,6 +68,8 @@ internal static class SmallClosets
                     Material = (Material)random.Next(1, 8),
                     Tight = random.Next(8) == 0,
                     Windproof = random.Next(5) == 0,
+                    // Some of fabric that lets little vapour through, or none.
+                    VapourResistance = random.Next(6) == 0 ? Math.Pow(10, Between(1, 4)) : null,
                 },
             } with
             {

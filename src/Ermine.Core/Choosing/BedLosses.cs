@@ -36,7 +36,14 @@ internal sealed partial class BedLosses
     private readonly ConcurrentDictionary<BigInteger, ByRegion<double>> beyond;
 
     /// <summary>The air of one night as a bed meets it.</summary>
-    private sealed record AirOf(int Night, LossFrame Frame, double OutsideC, Surroundings Where, double Damp);
+    private sealed record AirOf(
+        int Night,
+        LossFrame Frame,
+        double OutsideC,
+        Surroundings Where,
+        double Damp,
+        double FrostK
+    );
 
     /// <summary>Takes what nights ask for.</summary>
     /// <param name="run">The trip.</param>
@@ -45,12 +52,12 @@ internal sealed partial class BedLosses
     /// <param name="like">The same at another level: what things give by themselves stays.</param>
     public BedLosses(TripRun run, ChoiceThings things, IReadOnlyList<NightDemand> demands, BedLosses? like = null)
     {
-        (this.run, this.things) = (run, things);
+        (this.run, this.things, InPart) = (run, things, new(things, this));
         grams = [.. things.All.Select(t => t.Grams)];
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
         giving = like?.hardest.Damp == hardest.Damp ? like.giving : [.. things.All.Select((_, n) => GivingOf(n))];
-        rest = like?.giving == giving ? like.rest : new(giving, things.Rest);
+        rest = like?.giving == giving ? like.rest : new(giving, [.. things.Rest, .. things.Barriers]);
         laidOut =
             like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
         beyond = like?.giving == giving ? like.beyond : [];
@@ -63,6 +70,9 @@ internal sealed partial class BedLosses
 
     /// <summary>What things add to the load: what they cost where nothing else is said.</summary>
     public double[] Grams => grams;
+
+    /// <summary>Beds that were lain on, of which clothes may be taken in part.</summary>
+    public BedsInPart InPart { get; }
 
     /// <summary>What the nights ask, the hardest first.</summary>
     public IReadOnlyList<NightDemand> Demands { get; }
@@ -107,9 +117,20 @@ internal sealed partial class BedLosses
     private double Most(IReadOnlyList<int> barriers, Region region) =>
         barriers.Select(n => giving[n].To[region]).DefaultIfEmpty(0).Max();
 
+    /// <summary>At most such a share of what frost costs in a bed the fabrics of clothes that are worn in it spare, 0–1.</summary>
+    /// <param name="bed">The bed.</param>
+    public double SparesOfFrost(IEnumerable<int> bed) =>
+        Math.Min(1, bed.Intersect(things.Clothes).Sum(n => giving[n].Spares));
+
     /// <summary>What is known of beds in some bags, quilts, covers and barriers; remembered.</summary>
     /// <param name="taken">They.</param>
-    public Roof Under(int[] taken) => roofs.GetOrAdd(BedTrials.KeyOf(taken), _ => new(taken));
+    public Roof Under(int[] taken) => roofs.GetOrAdd(BedTrials.KeyOf(taken), _ => new(taken, WornOf(taken)));
+
+    private int[] WornOf(int[] taken) => [.. taken.Where(things.Barriers.Contains)];
+
+    /// <summary>Whether ways to lie in bags, quilts, covers and barriers were worked out already.</summary>
+    /// <param name="taken">They.</param>
+    public bool IsKnown(int[] taken) => roofs.TryGetValue(BedTrials.KeyOf(taken), out var roof) && roof.Left >= 0;
 
     /// <summary>Ways to lie under a roof, with what frost is taken to cost there where it is trusted.</summary>
     /// <param name="roof">The roof.</param>
@@ -141,13 +162,13 @@ internal sealed partial class BedLosses
             .OrderDescending()
             .Take(MostFilms)
             .Sum();
-        var beds = Bare(taken, hardest, wind: 0);
+        var worn = WornOf(taken);
+        int[] covers = [.. taken.Except(worn)];
         var loss = new LeastLoss(
-            beds[0],
-            // Parts are cut at the edges of barriers too, whichever are worn.
-            new(giving, [.. things.Rest, .. things.Barriers, .. open]),
+            Bare(covers, hardest, wind: 0)[0],
+            new(giving, [.. rest.Used, .. open]),
             hardest.Frame,
-            Evaporation(Worn(taken, films, hardest), [], hardest),
+            Evaporation(Worn(covers, films, hardest), [.. worn.Select(Laid)], hardest),
             leakage: 0,
             open: true,
             Unworn
@@ -190,33 +211,19 @@ internal sealed partial class BedLosses
     /// <param name="fine">Sampled finer: it will be searched at length.</param>
     private IReadOnlyList<LossPlanes> Decided(int[] taken, double left, Func<int, double> frostK, bool fine)
     {
-        int[] barriers = [.. taken.Where(GivesNothing)];
-        int[] canopy = [.. taken.Except(barriers)];
+        var worn = WornOf(taken);
+        int[] canopy = [.. taken.Except(worn)];
         var air = Demands.Select(d => AirAt(d, frostK(d.Night))).MaxBy(a => UsualLoss(a.Frame))!;
-        var most = left + barriers.Sum(n => grams[n]);
+        var most = left + worn.Sum(n => grams[n]);
         var over = fine ? Under(LaidOut(canopy, air, fine), air, most) : UnderAll(canopy, air, most);
-        var evaporation = Evaporation(over.Laid.Worn, [.. barriers.Select(Laid)], air, fine);
+        var evaporation = Evaporation(over.Laid.Worn, [.. worn.Select(Laid)], air, fine);
         // Without the bags one would have to wear more than may be carried: that way to lie needs no look.
         var ways = things.Kept.Bed.Hammock is null && WithoutTops(taken) > left ? 1 : over.Ways;
         return
         [
             .. Enumerable
                 .Range(0, ways)
-                .Select(way =>
-                    over.Way(
-                        way,
-                        evaporation,
-                        loss =>
-                            Points(
-                                loss,
-                                air,
-                                [
-                                    [],
-                                ],
-                                over.Left
-                            )
-                    )
-                )
+                .Select(way => over.Way(way, evaporation, loss => Points(loss, air, [worn], over.Left)))
                 .Select(w => Planes(w.Loss, w.At)),
         ];
     }
@@ -240,7 +247,8 @@ internal sealed partial class BedLosses
                     [],
                     bed.Leakage,
                     open: false,
-                    Regions.Each(r => MostWorn(r, left))
+                    Regions.Each(r => MostWorn(r, left)),
+                    air.FrostK
                 )),
             ],
             left
@@ -262,8 +270,8 @@ internal sealed partial class BedLosses
     /// <summary>Least that pads and clothes come to if no bag or quilt counts, whatever covers lie over them, g.</summary>
     private double WithoutTops(int[] taken)
     {
-        int[] barriers = [.. taken.Where(things.Barriers.Contains)];
-        var key = BedTrials.KeyOf(barriers);
+        var worn = WornOf(taken);
+        var key = BedTrials.KeyOf(worn);
         lock (withoutTops)
         {
             if (withoutTops.TryGetValue(key, out var least))
@@ -271,23 +279,11 @@ internal sealed partial class BedLosses
             var open = new bool[giving.Length];
             foreach (var n in things.Rest)
                 open[n] = !things.IsPinned(n);
-            int[] with = [.. barriers, .. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
-            return withoutTops[key] = Bare(with, hardest, wind: 0)
+            int[] covers = [.. things.Tops.Where(n => !things.All[n].Item.IsTopLayer)];
+            return withoutTops[key] = Bare(covers, hardest, wind: 0)
                 .Select(bed => new LeastLoss(bed, rest, hardest.Frame, [(0, 0)], bed.Leakage, open: false, Unworn))
-                .Select(loss =>
-                    Planes(
-                        loss,
-                        Points(
-                            loss,
-                            hardest,
-                            [
-                                [],
-                            ],
-                            double.PositiveInfinity
-                        )
-                    )
-                )
-                .Min(w => w.LeastMore(things.PinnedRest, open, double.PositiveInfinity, out _));
+                .Select(loss => Planes(loss, Points(loss, hardest, [worn], double.PositiveInfinity)))
+                .Min(w => w.LeastMore([.. worn, .. things.PinnedRest], open, double.PositiveInfinity, out _));
         }
     }
 
@@ -328,11 +324,20 @@ internal sealed partial class BedLosses
         List<LossPlane> Touching(LossKind kind, IEnumerable<LeastLoss.State?> states) =>
             [
                 .. states.Select(state =>
-                    state is null
-                        ? new(double.PositiveInfinity, new double[giving.Length], [])
-                        : loss.Touching(state, kind, grams)
+                    (state ?? Everything(kind)) is { } touched
+                        ? loss.Touching(touched, kind, grams)
+                        : new(double.PositiveInfinity, new double[giving.Length], [])
                 ),
             ];
+
+        // What did not balance where points were looked for may do so here, with other barriers and another heat of vapour.
+        LeastLoss.State? Everything(LossKind kind)
+        {
+            var state = loss.Empty();
+            foreach (var n in loss.Used)
+                loss.Put(state, n, 1);
+            return loss.Short(state, kind) > 0 ? null : state;
+        }
     }
 
     private static readonly ByRegion<double> Unworn = Regions.Each(_ => 0.0);
@@ -374,7 +379,8 @@ internal sealed partial class BedLosses
             ),
             outside,
             where,
-            run.Context.Weather(demand.Night)!.Dampness
+            run.Context.Weather(demand.Night)!.Dampness,
+            frostK
         );
     }
 
@@ -415,7 +421,8 @@ internal sealed partial class BedLosses
             Each(r => thing.Over(r) * alone + still),
             Each(_ => 0),
             Each(thing.Cover),
-            item.Side == Side.On ? FilmAsCloth(thing) : 0
+            item.Side == Side.On ? FilmAsCloth(thing) : 0,
+            item.Side == Side.On ? SparesOfFrost(item) : 0
         );
 
         static ByRegion<double> Each(Func<Region, double> of) => Regions.Each(of);

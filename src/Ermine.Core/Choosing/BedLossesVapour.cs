@@ -41,6 +41,18 @@ internal sealed partial class BedLosses
             ? ColderOutside * film.VapourResistance * VapourColumn.UsualIm * VapourColumn.Lewis
             : 0;
 
+    /// <summary>
+    /// A fabric over the covered body that spares all frost, and one that spares none, m²Pa/W (assumption: what lies over a sleeper resists with some
+    /// 600, and what freezes is what comes through less what gets out, so a third as much vapour may be all of it; thinner fabrics are within what frost
+    /// is taken to be sure of).
+    /// </summary>
+    private const double SparesAll = 200,
+        SparesNone = 10;
+
+    /// <summary>At most such a share of what frost costs without it the fabric of a garment spares.</summary>
+    private static double SparesOfFrost(KitItem item) =>
+        Vapour.FabricOver(item) is > SparesNone and var fabric ? fabric / SparesAll : 0;
+
     /// <summary>Some tops with ever more cloth on the covered body.</summary>
     private List<(double On, BuiltStack Stack)> Worn(int[] taken, double films, AirOf air, bool fine = false)
     {

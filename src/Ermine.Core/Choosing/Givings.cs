@@ -24,12 +24,14 @@ internal enum Lays
 /// <param name="From">Where it begins in each region, from its head end, 0–1.</param>
 /// <param name="To">Where it ends.</param>
 /// <param name="Film">Cloth that keeps back at least as much of the skin's vapour as its fabric does, over the covered body, m²K/W.</param>
+/// <param name="Spares">At most such a share of what frost costs without it its fabric spares.</param>
 internal sealed record Giving(
     Lays Lays,
     ByRegion<double> Gives,
     ByRegion<double> From,
     ByRegion<double> To,
-    double Film = 0
+    double Film = 0,
+    double Spares = 0
 );
 
 /// <summary>What some of many things give, laid flat for those who ask thousands of times, and where their edges cut the regions.</summary>
@@ -52,6 +54,7 @@ internal sealed class Givings
         Used = used;
         Lays = [.. things.Select(t => t.Lays)];
         Films = [.. things.Select(t => t.Film)];
+        Spares = [.. things.Select(t => t.Spares)];
         (gives, from, to) = (Flat(t => t.Gives), Flat(t => t.From), Flat(t => t.To));
         (overEdges, underEdges) = (Edges(under: false), Edges(under: true));
 
@@ -81,6 +84,9 @@ internal sealed class Givings
 
     /// <summary>Cloth that keeps back as much of the skin's vapour as the fabric of each, m²K/W.</summary>
     public double[] Films { get; }
+
+    /// <summary>Share of what frost costs that the fabric of each spares at most.</summary>
+    public double[] Spares { get; }
 
     /// <summary>Resistance of a thing where it lies in a region, m²K/W.</summary>
     public double Gives(int thing, int region) => gives[thing * Regions.Count + region];

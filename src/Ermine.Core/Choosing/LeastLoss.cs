@@ -54,6 +54,8 @@ internal sealed class LeastLoss
     private readonly double pressedBare,
         keepsUnder,
         constant,
+        frostOfRest,
+        frostOfFeet,
         mostOfFeet,
         feetUpPerLoss;
     private readonly double[] ground = new double[Regions.Count];
@@ -71,6 +73,7 @@ internal sealed class LeastLoss
     /// <param name="leakage">Least that leaks, W/m²K.</param>
     /// <param name="open">Bags and quilts may still come: nothing creases.</param>
     /// <param name="mostWorn">Most that may be worn in each region, m²K/W.</param>
+    /// <param name="frostK">By so much the air is taken to be colder for what freezes, K: less where fabrics that are worn keep vapour back.</param>
     public LeastLoss(
         BareBed bed,
         Givings things,
@@ -78,7 +81,8 @@ internal sealed class LeastLoss
         IReadOnlyList<(double Constant, double Slope)> evaporation,
         double leakage,
         bool open,
-        ByRegion<double> mostWorn
+        ByRegion<double> mostWorn,
+        double frostK = 0
     )
     {
         (this.things, this.frame, this.evaporation) = (things, frame, evaporation);
@@ -138,7 +142,15 @@ internal sealed class LeastLoss
         constant = leakage * toAir + Metabolism.Respiratory(frame.Heat, frame.Felt);
         mostOfFeet = exposed * Regions.BodyShare.Feet * Conductances.MostFromFeet;
         feetUpPerLoss = exposed * Regions.BodyShare.Feet * (1 - lying.Feet) * toAir;
+        // Nothing lets more through than the bed without clothes.
+        var perK = BreathToo * frostK / toAir;
+        var f = firstOver[(int)Region.Feet];
+        double Through(int from, int to) => Enumerable.Range(from, to - from).Sum(n => weight[n] / bare[n]);
+        (frostOfRest, frostOfFeet) = (perK * (Through(0, f) + leakage * toAir), perK * Through(f, weight.Length));
     }
+
+    /// <summary>What breath and skin vapour lose more in air that is so much colder, on what goes through the bed (assumption: less than this).</summary>
+    private const double BreathToo = 1.1;
 
     private static (Lie[], int[]) Flat(Givings things, (int From, int To)[] parts)
     {
@@ -181,10 +193,17 @@ internal sealed class LeastLoss
         /// <summary>What fabrics keep back of the skin's vapour, as cloth.</summary>
         public double Films { get; set; }
 
+        /// <summary>Share of what frost costs that fabrics spare.</summary>
+        public double Spares { get; set; }
+
         /// <summary>So much of the way from here to another.</summary>
         public State Towards(State other, double share)
         {
-            var to = new State(Over.Length, Under.Length) { Films = Films + share * (other.Films - Films) };
+            var to = new State(Over.Length, Under.Length)
+            {
+                Films = Films + share * (other.Films - Films),
+                Spares = Spares + share * (other.Spares - Spares),
+            };
             Blend(Over, other.Over, to.Over);
             Blend(Clothed, other.Clothed, to.Clothed);
             Blend(Under, other.Under, to.Under);
@@ -206,6 +225,7 @@ internal sealed class LeastLoss
     {
         var lays = things.Lays[thing];
         state.Films += share * things.Films[thing];
+        state.Spares += share * things.Spares[thing];
         foreach (ref readonly var lie in Of(thing))
         {
             var gives = share * lie.Gives;
@@ -286,8 +306,8 @@ internal sealed class LeastLoss
     public (double Fed, double Free, double Feet) Short(State state)
     {
         var (constantEvaporation, slope) = Evaporating(state);
-        var rest = constant - frame.Heat + constantEvaporation + slope * Covered(state);
-        var feet = 0.0;
+        var rest = constant - frame.Heat + constantEvaporation + slope * Covered(state) - frostOfRest * state.Spares;
+        var feet = -frostOfFeet * state.Spares;
         var f = firstOver[(int)Region.Feet];
         for (var n = 0; n < f; n++)
             rest += weight[n] / Way(state, n);
@@ -377,6 +397,7 @@ internal sealed class LeastLoss
             var way = Way(state, n);
             sum += (state.Over[n] + StillUnderMore(state, n) * state.Clothed[n]) * weight[n] / (way * way);
         }
+        sum += FrostOf(kind) * state.Spares;
         if (kind != LossKind.Feet)
             sum -= Evaporating(state).Slope * Covered(state);
         if (kind == LossKind.Feet)
@@ -393,6 +414,15 @@ internal sealed class LeastLoss
         }
         return sum;
     }
+
+    /// <summary>What is lost of one loss for frost, W/m².</summary>
+    private double FrostOf(LossKind kind) =>
+        kind switch
+        {
+            LossKind.Fed => frostOfRest,
+            LossKind.Free => frostOfRest + frostOfFeet,
+            _ => frostOfFeet,
+        };
 
     private static double BodySlope(State state, int r) =>
         0.5 * Math.Max(0, state.Pressed[r]) < Conductances.WornUnderneathCeiling ? 0.5 : 0;
@@ -437,9 +467,10 @@ internal sealed class LeastLoss
                 pressed[r] += k * eased * (r == 0 ? 1 : keepsUnder);
             }
         }
+        var frost = FrostOf(kind);
         foreach (var i in things.Used)
         {
-            var (lays, sum) = (things.Lays[i], -vapour * things.Films[i]);
+            var (lays, sum) = (things.Lays[i], frost * things.Spares[i] - vapour * things.Films[i]);
             var along =
                 lays == Lays.Under ? under
                 : lays == Lays.Worn ? worn

@@ -148,10 +148,16 @@ internal sealed partial class LightestBed
     private bool See(Roof roof, IReadOnlyList<int> tried)
     {
         priced.Remove(roof);
-        return roof.See(trials.FrostOf(tried));
+        return roof.See(trials.FrostOf(tried), 1 - losses.SparesOfFrost(tried));
     }
 
     private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
+
+    /// <summary>At prices a bed without clothes is remembered where it comes to no more than this over the bound, as a share.</summary>
+    private const double NotFar = 0.06;
+
+    /// <summary>Beds that were lain on, of which clothes may be taken in part.</summary>
+    public BedsInPart InPart => losses.InPart;
 
     /// <summary>Searches to the end.</summary>
     /// <param name="any">Ends with the first that reaches the level, whatever its weight.</param>
@@ -305,7 +311,8 @@ internal sealed partial class LightestBed
         else
         {
             var least = Math.Max(place.Least, OnTheBestPads(place));
-            if (least < totals.Below(best))
+            // What is known once they are decided says more.
+            if (least < totals.Below(best) && !losses.IsKnown(place.Taken))
             {
                 // Planes from before they were decided touch the loss elsewhere.
                 var spent = place.Cost + things.PinnedRest.Sum(i => cost[i]);
@@ -435,10 +442,12 @@ internal sealed partial class LightestBed
             // Whatever is worn with them, one cannot sit, or it does not go into the pack.
             if (!MayBe([.. place.Taken, .. pads.Chosen]))
                 continue;
-            int[] with = [.. pads.Chosen, .. things.PinnedClothes];
+            int[] with = [.. roof.Worn, .. pads.Chosen, .. things.PinnedClothes];
             var bound = Math.Max(place.Least, spent + LeastMore(ways, with, pads, open, totals.Below(best) - spent));
             if (bound <= totals.Below(best))
                 lain.Add((new(roof, pads, spent, null, null), bound));
+            if (sought.Prices is not null && bound <= (1 + NotFar) * Bound)
+                InPart.See(roof, pads);
         }
         return (roof, ways, lain);
     }

@@ -175,13 +175,14 @@ internal sealed partial class LightestBed
         Laid++;
         var bed = things.Bed(taken);
         var model = run.Model.With(run.Closet);
+        var frozen = 1 - losses.SparesOfFrost(taken);
         bool May(NightDemand d, Bedtime bedtime) =>
             model.MayHoldDry(
                 d.Night,
                 bed,
                 bedtime,
                 d.Threshold,
-                new(d.Outside.Celsius - FrostOn(roof, d.Night)),
+                new(d.Outside.Celsius - frozen * FrostOn(roof, d.Night)),
                 d.Feet
             );
         var sleeping = trials.Sleeping(bed);

@@ -128,8 +128,7 @@ internal sealed partial class PartyBeds
     {
         bool Goes() => !Proven && !(Grams <= side || Bound > side) && onwards();
         using var better = new BlockingCollection<double[]?>();
-        isBetter = () => better.Count > 0;
-        var isDone = false;
+        isDone = false;
         // On a thread of its own, for those who ask wait for it.
         var turns = Task.Factory.StartNew(
             () => TakeTurns(better, () => !isDone && Goes()),
@@ -156,12 +155,9 @@ internal sealed partial class PartyBeds
         finally
         {
             isDone = true;
-            // What is still sought in turn is broken off.
-            isBetter = () => true;
             if (!better.IsAddingCompleted)
                 better.CompleteAdding();
             turns.GetAwaiter().GetResult();
-            isBetter = () => false;
         }
         return this;
     }
@@ -170,47 +166,6 @@ internal sealed partial class PartyBeds
     private int[] All => [.. lots.Select(l => l.Items.Count)];
 
     private int[][] Everyone(int[] most) => [.. people.Select(_ => most)];
-
-    // ---- prices ----
-
-    /// <summary>Prices are looked for so often.</summary>
-    private const int MostRounds = 12;
-
-    /// <summary>A question at prices is broken off after so many replays: at others it may be answered sooner, and what was replayed stays known.</summary>
-    private const int MostReplays = 60;
-
-    /// <summary>At first a price may change by so much of what a lot weighs, and where that was too much by so much of it the next time.</summary>
-    private const double FirstStep = 0.1,
-        NextStep = 0.5;
-
-    /// <summary>Asks at prices: what each comes to at least, less what all lots would bring, is less than any way of giving out.</summary>
-    private void Price(Func<bool> goes, Action<double[]> better)
-    {
-        var step = FirstStep;
-        for (var round = 0; round < MostRounds && goes(); round++)
-        {
-            var (next, hoped) = PricesNear(prices ?? new double[lots.Count], step);
-            // Nothing near these prices says much more.
-            if (hoped < (1 + NearPriced) * Bound)
-                break;
-            var bound = AtPrices(Everyone(All), next, Math.Clamp((hoped / Bound - 1) / 2, NearPriced, NearAtFirst));
-            if (bound <= Bound)
-            {
-                step *= NextStep;
-                continue;
-            }
-            (prices, Bound) = (next, Math.Min(bound, Grams));
-            better(next);
-        }
-    }
-
-    /// <summary>The prices of the beds that are known, no further than a step from others, and what they may bound by, g.</summary>
-    private (double[] Prices, double Hoped) PricesNear(double[] from, double step) =>
-        LotPrices.Of([.. people.Select(p => p.BedsOf(level))], lots, WithoutG, from, step, grain);
-
-    /// <summary>What a way comes to at least by prices, g.</summary>
-    private double AtPrices(int[][] most, double[] at, double near = NearPriced) =>
-        Ask(most, near, at).Sum(e => e.Least) - lots.Index().Sum(l => at[l.Index] * l.Item.Items.Count);
 
     // ---- ways ----
 
@@ -317,14 +272,15 @@ internal sealed partial class PartyBeds
 
     private void Answer(Question asked)
     {
+        var looks = 0;
         var (least, bed) = people[asked.Person]
             .LightestOf(
                 level,
                 asked.Most,
                 asked.Prices,
-                // What is sought in turn at old prices is broken off.
-                asked is { InTurn: true, Near: < AtOnce }
-                    ? () => !isBetter() && onwards()
+                // What is sought in turn is soon broken off, and when all is done.
+                asked.InTurn
+                    ? () => ++looks < MostLooks && !isDone && onwards()
                     : onwards,
                 asked.Limit,
                 asked.Near,

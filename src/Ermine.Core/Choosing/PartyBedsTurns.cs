@@ -14,8 +14,11 @@ internal sealed partial class PartyBeds
     /// <summary>Where nothing new is known it is looked again after so long, ms.</summary>
     private const int Idle = 20;
 
-    /// <summary>Prices came that bound better than those that turns are taken at.</summary>
-    private Func<bool> isBetter = () => false;
+    /// <summary>What is sought in turn may so often ask whether it goes on: where little is left it may take far longer than another turn.</summary>
+    private const int MostLooks = 1500;
+
+    /// <summary>Nothing is sought in turn any more.</summary>
+    private volatile bool isDone;
 
     /// <summary>One after the other takes of what is left meanwhile, anew whenever better prices come.</summary>
     /// <param name="better">The prices; nothing where what everyone would have alone is known.</param>
@@ -26,17 +29,18 @@ internal sealed partial class PartyBeds
         var first = people.Count - 1;
         void Turn(double[]? at, double? near) => TakeTurn(first++ % people.Count, at, near);
         // Only the last of those that came meanwhile.
-        bool Waits() => !isBetter() && goes();
+        bool Waits() => better.Count == 0 && goes();
         Turn(null, near: null);
         for (var n = 0; n < people.Count && Waits(); n++)
             Turn(null, AtOnce);
         Barter(Turn, Waits);
         foreach (var at in better.GetConsumingEnumerable())
         {
-            Barter(Turn, Waits);
+            BarterOnce(PricesNear(prices ?? new double[lots.Count], BarterStep).Prices, Turn, goes);
             if (Waits())
                 Turn(at, Near);
             MakeDo(Near, Waits);
+            Barter(Turn, Waits);
         }
         for (var n = 1; n < people.Count && goes(); n++)
         {
@@ -84,20 +88,23 @@ internal sealed partial class PartyBeds
         }
     }
 
-    /// <summary>
-    /// Everyone takes what is found at once at the prices of the beds that are known, for as long as that brings others: many are found so while
-    /// one is sought to the end.
-    /// </summary>
+    /// <summary>Everyone takes what is found at once at prices, then one after the other of what is left.</summary>
+    private void BarterOnce(double[] at, Action<double[], double?> turn, Func<bool> goes)
+    {
+        for (var p = 0; p < people.Count && goes(); p++)
+            Ask([new(p, All, AtOnce, at, InTurn: true)]);
+        turn(at, AtOnce);
+        MakeDo(AtOnce, goes);
+    }
+
+    /// <summary>The same at the prices of the beds that are known, for as long as that brings others: many are found so while one is sought to the end.</summary>
     private void Barter(Action<double[], double?> turn, Func<bool> goes)
     {
         var (at, were) = (prices ?? new double[lots.Count], -1);
         while (goes() && Known() is var count && count > were)
         {
             (were, at) = (count, PricesNear(at, BarterStep).Prices);
-            for (var p = 0; p < people.Count && goes(); p++)
-                Ask([new(p, All, AtOnce, at, InTurn: true)]);
-            turn(at, AtOnce);
-            MakeDo(AtOnce, goes);
+            BarterOnce(at, turn, goes);
         }
     }
 

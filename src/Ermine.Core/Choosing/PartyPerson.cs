@@ -129,6 +129,32 @@ internal sealed class PartyPerson
             : (least, best);
     }
 
+    /// <summary>The cheapest bed at prices as if clothes could be taken in part, of what was looked at so far; null where nothing was.</summary>
+    /// <param name="level">The level.</param>
+    /// <param name="prices">What one of each lot costs besides its grams, g.</param>
+    /// <returns>What it comes to at least, and what it takes of each lot.</returns>
+    public (double Least, LotColumn Bed)? CheapestInPart(double level, double[] prices)
+    {
+        LightestBed? like;
+        lock (last)
+            like = last.GetValueOrDefault(level);
+        var cost = Things.All.Select((t, n) => t.Grams + (lotOf[n] < 0 ? 0 : prices[lotOf[n]])).ToArray();
+        return like?.InPart.Cheapest(cost) is not { } bed
+            ? null
+            : (
+                bed.Least,
+                new(
+                    bed.Takes.Sum(t => t.Share * Things.All[t.Thing].Grams),
+                    [
+                        .. bed
+                            .Takes.Where(t => lotOf[t.Thing] >= 0)
+                            .GroupBy(t => lotOf[t.Thing], t => t.Share)
+                            .Select(g => (g.Key, g.Sum())),
+                    ]
+                )
+            );
+    }
+
     /// <summary>How good everything at once is: nothing is better.</summary>
     public double LevelOfEverything() =>
         Things.MayLieUnder([.. Enumerable.Range(0, Things.All.Count)])

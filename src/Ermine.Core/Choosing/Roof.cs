@@ -4,7 +4,8 @@ namespace Ermine.Core.Choosing;
 
 /// <summary>Bags, quilts, covers and barriers that are decided, and what is known of beds in them.</summary>
 /// <param name="taken">They, by number.</param>
-internal sealed class Roof(int[] taken)
+/// <param name="worn">Of them the barriers, with clothes that keep vapour back like one.</param>
+internal sealed class Roof(int[] taken, int[] worn)
 {
     /// <summary>
     /// Of what frost was seen to cost in some bags, quilts, covers and barriers so much is taken to be lost in them whatever is worn: beds that just
@@ -17,6 +18,9 @@ internal sealed class Roof(int[] taken)
 
     /// <summary>They, by number.</summary>
     public int[] Taken => taken;
+
+    /// <summary>Of them the barriers, with clothes that keep vapour back like one.</summary>
+    public int[] Worn => worn;
 
     /// <summary>Least that frost was seen to cost in them, by night, K.</summary>
     private readonly Dictionary<int, double> seenK = [];
@@ -51,6 +55,9 @@ internal sealed class Roof(int[] taken)
             (trustsFrost && seenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
     }
 
+    /// <summary>Most that pads and clothes might add when ways to lie were asked for last, g; negative where they never were.</summary>
+    public double Left { get; private set; } = -1;
+
     private (IReadOnlyList<LossPlanes> Ways, double Left) dry = ([], -1),
         frosted = ([], -1);
 
@@ -66,6 +73,7 @@ internal sealed class Roof(int[] taken)
     {
         lock (asked)
         {
+            Left = left;
             if (trustsFrost && seenK.Count > 0)
             {
                 if (frosted.Left < left)
@@ -87,7 +95,8 @@ internal sealed class Roof(int[] taken)
 
     /// <summary>Learns what frost cost a bed; false where that is less than was taken to be sure.</summary>
     /// <param name="frostK">What it cost, by night, K.</param>
-    public bool See(IReadOnlyDictionary<int, double> frostK)
+    /// <param name="frozen">Share of that which fabrics worn in it do not spare, 0–1.</param>
+    public bool See(IReadOnlyDictionary<int, double> frostK, double frozen)
     {
         var asThought = true;
         lock (asked)
@@ -96,7 +105,7 @@ internal sealed class Roof(int[] taken)
             {
                 if (seenK.TryGetValue(night, out var seen))
                 {
-                    asThought &= k >= SureOfFrost * seen - FrostNear;
+                    asThought &= k >= frozen * SureOfFrost * seen - FrostNear;
                     if (k >= seen)
                         continue;
                 }
