@@ -45,7 +45,9 @@ internal sealed class BedsInPart(ChoiceThings things, BedLosses losses)
             var ways = losses.Ways(roof, roof.Left, trustsFrost: true);
             if (known != ways)
                 (known, Ways) = (ways, [.. ways.Select(w => new Way(this, w, on))]);
-            Last = Ways.Min(w => w.Least(open, cost).Cost);
+            foreach (var way in Ways)
+                way.Look(open, cost);
+            Last = Ways.Min(w => w.Least);
         }
 
         public IEnumerable<(int Thing, double)> Whole => roof.Taken.Union(decided).Select(n => (n, 1.0));
@@ -59,12 +61,16 @@ internal sealed class BedsInPart(ChoiceThings things, BedLosses losses)
 
         public Lain Lain => lain;
 
-        /// <summary>What it comes to at least, and by which loss.</summary>
-        public (double Cost, LossKind By) Least(bool[] open, double[] cost)
+        /// <summary>What it comes to at least.</summary>
+        public double Least { get; private set; }
+
+        private LossKind by;
+
+        public void Look(bool[] open, double[] cost)
         {
             var more = of.Loss.On(on);
             var (byFed, byFree) = (More(fed, more.Fed), More(free, more.Free));
-            return (lain.Spent(cost) + Math.Min(byFed, byFree), byFed <= byFree ? LossKind.Fed : LossKind.Free);
+            (Least, by) = (lain.Spent(cost) + Math.Min(byFed, byFree), byFed <= byFree ? LossKind.Fed : LossKind.Free);
 
             double More(LossPlane? plane, double beyond) =>
                 plane is not null && plane.Needed + beyond - lain.Decided.Sum(n => plane.Saves[n]) is > 0 and var needed
@@ -79,14 +85,15 @@ internal sealed class BedsInPart(ChoiceThings things, BedLosses losses)
         /// <returns>So much of each thing that is worn; null where it does not balance whatever is.</returns>
         public double[]? Touch(bool[] open, double[] cost, double limit)
         {
-            var kind = Least(open, cost).By;
-            var (beyond, plane) = kind == LossKind.Fed ? (of.Loss.On(on).Fed, fed) : (of.Loss.On(on).Free, free);
-            var touch = new BestTouch(of.Loss, kind, lain.Decided, n => open[n], cost, beyond);
+            var more = of.Loss.On(on);
+            var (beyond, plane) = by == LossKind.Fed ? (more.Fed, fed) : (more.Free, free);
+            var touch = new BestTouch(of.Loss, by, lain.Decided, n => open[n], cost, beyond);
             limit -= lain.Spent(cost);
             if ((touch.Find(limit, plane?.At(cost)) ?? touch.Find(limit)) is not { } state)
                 return null;
-            plane = of.Loss.Touching(state, kind, cost);
-            (fed, free) = kind == LossKind.Fed ? (plane, free) : (fed, plane);
+            plane = of.Loss.Touching(state, by, cost);
+            (fed, free) = by == LossKind.Fed ? (plane, free) : (fed, plane);
+            Look(open, cost);
             return touch.Shares;
         }
     }
@@ -118,16 +125,16 @@ internal sealed class BedsInPart(ChoiceThings things, BedLosses losses)
                     continue;
                 lain.Look(losses, open, cost);
                 foreach (var way in lain.Ways)
-                    ways.Enqueue(way, way.Least(open, cost).Cost);
+                    ways.Enqueue(way, way.Least);
             }
             PartBed? best = null;
             while (ways.TryDequeue(out var way, out var bound) && !(bound >= best?.Least))
             {
-                if (way.Touch(open, cost, best?.Least ?? double.PositiveInfinity) is not { } worn)
-                    continue;
-                var least = way.Least(open, cost).Cost;
-                if (!(least >= best?.Least))
-                    best = new(least, [.. way.Lain.Whole, .. worn.Index().Where(w => w.Item > 0)]);
+                if (
+                    way.Touch(open, cost, best?.Least ?? double.PositiveInfinity) is { } worn
+                    && !(way.Least >= best?.Least)
+                )
+                    best = new(way.Least, [.. way.Lain.Whole, .. worn.Index().Where(w => w.Item > 0)]);
             }
             return best;
         }

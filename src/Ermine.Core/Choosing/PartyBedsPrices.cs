@@ -18,7 +18,7 @@ internal sealed partial class PartyBeds
     /// <summary>Asks at prices: what each comes to at least, less what all lots would bring, is less than any way of giving out.</summary>
     private void Price(Func<bool> goes, Action<double[]> better)
     {
-        while (goes() && Try(Foretold(prices ?? new double[lots.Count], goes))) { }
+        while (goes() && Foretold(prices ?? new double[lots.Count], goes) is { } led && Try(led)) { }
         var step = FirstStep;
         while (goes() && step >= LastStep)
         {
@@ -52,12 +52,12 @@ internal sealed partial class PartyBeds
     /// <summary>Where prices lead is looked for so often.</summary>
     private const int MostForetold = 30;
 
-    /// <summary>Prices at which beds that are taken in part bound best, and by how much: each time where the line over what they came to so far leads.</summary>
-    private (double[] Prices, double Least) Foretold(double[] from, Func<bool> goes)
+    /// <summary>Prices at which beds that are taken in part bound best, and by how much: each time where the line over what they came to so far leads. Null where none bound better.</summary>
+    private (double[] Prices, double Hoped)? Foretold(double[] from, Func<bool> goes)
     {
         var columns = people.Select(_ => new List<LotColumn>()).ToList();
         var (best, least, step) = (from, Least(from), ForetoldStep);
-        for (var n = 0; n < MostForetold && goes(); n++)
+        for (var n = 0; n < MostForetold && double.IsFinite(least) && goes(); n++)
         {
             var (next, hoped) = Priced(columns, best, step);
             if (hoped < (1 + NearPriced) * least)
@@ -69,7 +69,7 @@ internal sealed partial class PartyBeds
             if (then - was < was - hoped)
                 step *= NextStep;
         }
-        return (best, least);
+        return best == from ? null : (best, least);
 
         double Least(double[] at)
         {
