@@ -33,11 +33,14 @@ test("from nothing to a verdict in twelve presses and sixty characters", async (
     await type("-18 sat, -22 sun");
     await enter();
     await press("+ pad");
+    const added = (what: string) => expect(page.getByRole("button", { name: what, exact: true })).toBeHidden();
     await type("foam pad r2");
     await enter();
+    await added("+ pad");
     await press("+ bag or quilt");
     await type("down bag -12 comfort");
     await enter();
+    await added("+ bag or quilt");
     const headline = page.getByRole("heading", { level: 1 });
     await expect(headline).toHaveText(/^(Warm|Cool|Cold|No-go)\. Holds to .+ Short by \d+\.$/);
     expect(count.presses).toBeLessThanOrEqual(12);
