@@ -174,10 +174,7 @@ public class ChooseForPartyTests
     [Fact]
     public void Of_fifty_things_that_each_of_three_brings_the_lightest_way_is_proven()
     {
-        var usual = ItemTypes
-            .All.Select(t => t.Usual)
-            .Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt)
-            .ToList();
+        var usual = UsualByNight;
         List<KitItem> items =
         [
             .. Enumerable

@@ -301,10 +301,7 @@ public class ChooseTests
     [Fact]
     public void Of_hundreds_of_things_it_is_proven_without_looking_at_hundreds_of_thousands_of_places_also_where_the_best_are_gone()
     {
-        var usual = ItemTypes
-            .All.Select(t => t.Usual)
-            .Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt)
-            .ToList();
+        var usual = UsualByNight;
         var random = new Random(1);
         List<KitItem> left =
         [

@@ -6,6 +6,12 @@ internal static class Things
     public static readonly Cover Everywhere = new(1, 1, 1, 1);
     public static readonly Cover BelowTheHead = new(0, 1, 1, 1);
 
+    /// <summary>The usual thing of every type that is slept in on the ground.</summary>
+    public static readonly IReadOnlyList<KitItem> UsualByNight =
+    [
+        .. ItemTypes.All.Select(t => t.Usual).Where(i => i.IsForNight && i.Kind != ItemKind.Underquilt),
+    ];
+
     public static KitItem Pad(double r, string name = "pad", Cover? cover = null) =>
         new(
             Guid.NewGuid(),

@@ -7,7 +7,7 @@ namespace Ermine.Core.Stack;
 /// <content>What a stack without clothes gives, for those who ask what clothes would bring.</content>
 public sealed partial class LayerStack
 {
-    /// <summary>Every way to lie in it, the usual one first. Nothing in it may be worn but barriers.</summary>
+    /// <summary>Every way to lie in it, the usual one first. Nothing in it may be worn.</summary>
     /// <param name="alone">What each thing gives alone, m²K/W.</param>
     internal IReadOnlyList<BareBed> Bare(double[] alone) =>
         [.. Fewer().Prepend(new(anythingOver, anythingOver, Hanging: true)).Select(counted => Bare(alone, counted))];
