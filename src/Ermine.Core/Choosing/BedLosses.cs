@@ -35,6 +35,9 @@ internal sealed partial class BedLosses
     private readonly ConcurrentDictionary<BigInteger, CanopyLaid> laidOut;
     private readonly ConcurrentDictionary<BigInteger, ByRegion<double>> beyond;
 
+    /// <summary>Under a bag that lies crushed, as nearly all do.</summary>
+    private readonly Lazy<LeastLoss> lying;
+
     /// <summary>The air of one night as a bed meets it.</summary>
     private sealed record AirOf(
         int Night,
@@ -52,7 +55,7 @@ internal sealed partial class BedLosses
     /// <param name="like">The same at another level: what things give by themselves stays.</param>
     public BedLosses(TripRun run, ChoiceThings things, IReadOnlyList<NightDemand> demands, BedLosses? like = null)
     {
-        (this.run, this.things, InPart) = (run, things, new(things, this));
+        (this.run, this.things) = (run, things);
         grams = [.. things.All.Select(t => t.Grams)];
         Demands = [.. demands.OrderByDescending(d => UsualLoss(AirAt(d, 0).Frame))];
         hardest = AirAt(Demands[0], 0);
@@ -61,6 +64,7 @@ internal sealed partial class BedLosses
         laidOut =
             like?.hardest is { } was && was.Night == hardest.Night && was.Damp == hardest.Damp ? like.laidOut : [];
         beyond = like?.giving == giving ? like.beyond : [];
+        lying = new(() => new(Bare([], hardest, wind: 0)[0], rest, hardest.Frame, [], 0, open: true, Unworn));
         worth = [.. giving.Select((g, n) => Regions.All.Sum(r => g.Gives[r] * g.To[r]) / (grams[n] + 1))];
         byWarmth = Regions.Each(r =>
             things.Clothes.OrderByDescending(n => giving[n].Gives[r] / (grams[n] + 1e-3)).ToArray()
@@ -70,9 +74,6 @@ internal sealed partial class BedLosses
 
     /// <summary>What things add to the load: what they cost where nothing else is said.</summary>
     public double[] Grams => grams;
-
-    /// <summary>Beds that were lain on, of which clothes may be taken in part.</summary>
-    public BedsInPart InPart { get; }
 
     /// <summary>What the nights ask, the hardest first.</summary>
     public IReadOnlyList<NightDemand> Demands { get; }
@@ -87,12 +88,11 @@ internal sealed partial class BedLosses
 
     private IReadOnlyList<UnderSet> Lying(IReadOnlyList<UnderSet> sets)
     {
-        // Under a bag that lies crushed, as nearly all do.
-        var loss = new LeastLoss(Bare([], hardest, wind: 0)[0], rest, hardest.Frame, [], 0, open: true, Unworn);
         return [.. sets.Select(s => s with { Beyond = beyond.GetOrAdd(BedTrials.KeyOf(s.Chosen), _ => Beyond(s)) })];
 
         ByRegion<double> Beyond(UnderSet set)
         {
+            var loss = lying.Value;
             var pads = loss.Empty();
             foreach (var n in set.Chosen)
                 loss.Put(pads, n, 1);

@@ -20,8 +20,7 @@ internal sealed class BestTouch
     private readonly Func<int, bool> isOpen;
     private readonly int[] order;
     private readonly double[] saves,
-        worth,
-        passed;
+        worth;
 
     /// <summary>Takes what is looked at.</summary>
     /// <param name="loss">The loss.</param>
@@ -41,16 +40,8 @@ internal sealed class BestTouch
     {
         (this.loss, this.kind, this.on, this.isOpen, this.cost, this.more) = (loss, kind, on, isOpen, cost, more);
         order = [.. loss.Used.Where(isOpen)];
-        (saves, worth, passed, Shares) = (
-            new double[cost.Length],
-            new double[order.Length],
-            new double[cost.Length],
-            new double[cost.Length]
-        );
+        (saves, worth) = (new double[cost.Length], new double[order.Length]);
     }
-
-    /// <summary>How much of each thing is taken where it was looked last, 0–1.</summary>
-    public double[] Shares { get; }
 
     /// <summary>The state found; null where everything together is not enough.</summary>
     /// <param name="limit">A plane that bounds by this is good enough, g.</param>
@@ -60,7 +51,6 @@ internal sealed class BestTouch
         var (spent, at) = from is null ? Reached() : Passed(from.Needed, from.Saves, from.Order.Where(isOpen));
         if (at is null)
             return null;
-        Array.Copy(passed, Shares, passed.Length);
         var (best, most, least) = (at, double.NegativeInfinity, double.PositiveInfinity);
         for (var step = 0; step < Steps; step++)
         {
@@ -73,8 +63,6 @@ internal sealed class BestTouch
                 break;
             var share = 2.0 / (step + 3);
             (at, spent) = (at.Towards(cheapest, share), spent + share * (bound - spent));
-            for (var n = 0; n < Shares.Length; n++)
-                Shares[n] += share * (passed[n] - Shares[n]);
         }
         return best;
     }
@@ -95,7 +83,6 @@ internal sealed class BestTouch
     private (double Cost, LeastLoss.State? At) Reached()
     {
         var (at, spent, left) = (Bare(), 0.0, new List<int>(order));
-        Array.Clear(passed);
         var now = loss.Short(at, kind) + more;
         for (var step = 0; now > 0; step++)
         {
@@ -112,7 +99,6 @@ internal sealed class BestTouch
             var taken = left[best];
             left.RemoveAt(best);
             loss.Put(at, taken, 1);
-            passed[taken] = 1;
             spent += cost[taken];
             var was = now;
             now = loss.Short(at, kind) + more;
@@ -121,7 +107,6 @@ internal sealed class BestTouch
             // As much of the last as a line between the two asks for.
             var less = was / (was - now) - 1;
             loss.Put(at, taken, less);
-            passed[taken] += less;
             spent += less * cost[taken];
             break;
         }
@@ -152,14 +137,12 @@ internal sealed class BestTouch
         if (needed <= 0)
             return (0, null);
         var (found, spent) = (Bare(), 0.0);
-        Array.Clear(passed);
         foreach (var i in order)
         {
             if (saves[i] <= LossPlane.Nothing)
                 break;
             var share = Math.Min(1, needed / saves[i]);
             loss.Put(found, i, share);
-            passed[i] = share;
             (spent, needed) = (spent + share * cost[i], needed - share * saves[i]);
             if (share < 1)
                 return (spent, found);

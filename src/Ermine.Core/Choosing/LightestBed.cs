@@ -29,7 +29,7 @@ internal sealed partial class LightestBed
     private readonly double pinnedCost,
         spared;
     private readonly Totals totals;
-    private readonly Dictionary<Roof, IReadOnlyList<LossPlanes>> priced = [];
+    private readonly Dictionary<Roof, PricedWays> priced = [];
 
     /// <summary>Of the tops the first so many are covers.</summary>
     private readonly int covers;
@@ -122,18 +122,25 @@ internal sealed partial class LightestBed
 
     private double FrostOn(Roof roof, int night) => trustsFrost ? roof.FrostOn(night) : 0;
 
+    /// <summary>Ways to lie under a roof, at the prices here.</summary>
+    /// <param name="Of">What is known of them by all who search.</param>
+    /// <param name="At">The same at these prices, with what was learned since.</param>
+    private sealed record PricedWays(IReadOnlyList<LossPlanes> Of, IReadOnlyList<LossPlanes> At);
+
+    /// <summary>Ways to lie under a roof: anew where another who searches learned what freezes there, for what is laid out is held against that.</summary>
     private IReadOnlyList<LossPlanes> WaysUnder(Roof roof)
     {
-        if (!priced.TryGetValue(roof, out var ways))
-            priced[roof] = ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
-        return ways;
+        var ways = losses.Ways(roof, LeftUnder(roof), trustsFrost);
+        if (!priced.TryGetValue(roof, out var known) || known.Of != ways)
+            priced[roof] = known = Priced(ways);
+        return known.At;
     }
 
     /// <summary>Most grams that pads and clothes may still add.</summary>
     private double LeftUnder(Roof roof) => best - CostOf(roof.Taken) + spared;
 
-    private IReadOnlyList<LossPlanes> Priced(IReadOnlyList<LossPlanes> ways) =>
-        cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))];
+    private PricedWays Priced(IReadOnlyList<LossPlanes> ways) =>
+        new(ways, cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))]);
 
     /// <summary>Least that must still be added, whichever way one lies.</summary>
     private static double LeastMore(IReadOnlyList<LossPlanes> ways, int[] with, UnderSet on, bool[] open, double limit)
@@ -145,19 +152,10 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Learns what frost costs under a roof; false where it is less than was taken to be sure.</summary>
-    private bool See(Roof roof, IReadOnlyList<int> tried)
-    {
-        priced.Remove(roof);
-        return roof.See(trials.FrostOf(tried), 1 - losses.SparesOfFrost(tried));
-    }
+    private bool See(Roof roof, IReadOnlyList<int> tried) =>
+        roof.See(trials.FrostOf(tried), 1 - losses.SparesOfFrost(tried));
 
     private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
-
-    /// <summary>At prices a bed without clothes is remembered where it comes to no more than this over the bound, as a share.</summary>
-    private const double NotFar = 0.06;
-
-    /// <summary>Beds that were lain on, of which clothes may be taken in part.</summary>
-    public BedsInPart InPart => losses.InPart;
 
     /// <summary>Searches to the end.</summary>
     /// <param name="any">Ends with the first that reaches the level, whatever its weight.</param>
@@ -430,7 +428,7 @@ internal sealed partial class LightestBed
         }
     }
 
-    private (Roof Roof, IReadOnlyList<LossPlanes> Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, Covered place)
+    private (Roof Roof, PricedWays Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, Covered place)
     {
         var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
         var (open, lain) = (Open(things.Clothes), new List<(Lain, double)>());
@@ -443,11 +441,9 @@ internal sealed partial class LightestBed
             if (!MayBe([.. place.Taken, .. pads.Chosen]))
                 continue;
             int[] with = [.. roof.Worn, .. pads.Chosen, .. things.PinnedClothes];
-            var bound = Math.Max(place.Least, spent + LeastMore(ways, with, pads, open, totals.Below(best) - spent));
+            var bound = Math.Max(place.Least, spent + LeastMore(ways.At, with, pads, open, totals.Below(best) - spent));
             if (bound <= totals.Below(best))
                 lain.Add((new(roof, pads, spent, null, null), bound));
-            if (sought.Prices is not null && bound <= (1 + NotFar) * Bound)
-                InPart.See(roof, pads);
         }
         return (roof, ways, lain);
     }

@@ -2,11 +2,6 @@ using Google.OrTools.LinearSolver;
 
 namespace Ermine.Core.Choosing;
 
-/// <summary>A bed as prices see it.</summary>
-/// <param name="Grams">What it adds to the load.</param>
-/// <param name="Takes">How many it takes of each lot that others want too, or how much where it is taken in part.</param>
-internal sealed record LotColumn(double Grams, IEnumerable<(int Lot, double Count)> Takes);
-
 /// <summary>
 /// What a unit of each lot is worth to a party: the prices at which giving out the beds that are known in parts comes to least, with GLOP. They may
 /// lie only so far from those before, for with few beds known they swing (a column generation with a box round its best prices).
@@ -21,7 +16,7 @@ internal static class LotPrices
     /// <param name="step">How far they may lie from those, as a share of what one of a lot weighs.</param>
     /// <param name="grain">Prices are rounded to what all weights are multiples of.</param>
     public static (double[] Prices, double Hoped) Of(
-        IReadOnlyList<IReadOnlyList<LotColumn>> beds,
+        IReadOnlyList<IReadOnlyList<PartyColumn>> beds,
         IReadOnlyList<PartyLot> lots,
         double withoutG,
         double[] from,

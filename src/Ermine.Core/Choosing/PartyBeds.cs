@@ -39,7 +39,7 @@ internal sealed partial class PartyBeds
     /// <summary>The cheapest bed of one person who may take so many of each lot.</summary>
     /// <param name="Least">None costs less, g.</param>
     /// <param name="Bed">It, or one that is near; null where there is none.</param>
-    /// <param name="Near">So near to the cheapest it is, as a share: 0 where nothing is cheaper, infinite where it was broken off.</param>
+    /// <param name="Near">So near to the cheapest it is, as a share: 0 where nothing is cheaper, infinite where nothing was asked of that.</param>
     private sealed record Lightest(double Least, PartyColumn? Bed, double Near);
 
     /// <summary>What is asked of one person.</summary>
@@ -54,6 +54,9 @@ internal sealed partial class PartyBeds
 
         /// <summary>What costs more is of no use, g.</summary>
         public double Limit { get; init; } = WithoutG;
+
+        /// <summary>It is asked of everyone whether prices bound better.</summary>
+        public bool IsTrial { get; init; }
     }
 
     /// <summary>By what a way is bounded.</summary>
@@ -278,25 +281,31 @@ internal sealed partial class PartyBeds
                 level,
                 asked.Most,
                 asked.Prices,
-                // What is sought in turn is soon broken off, and when all is done.
-                asked.InTurn
-                    ? () => ++looks < MostLooks && !isDone && onwards()
+                    // What is sought in turn is soon broken off, and when all is done.
+                    asked.InTurn
+                        ? () => ++looks < MostLooks && !isDone && onwards()
+                    : asked.IsTrial ? () => MayBound(asked.Prices!) && onwards()
                     : onwards,
                 asked.Limit,
                 asked.Near,
                 asked.Prices is null ? int.MaxValue : MostReplays,
                 asked.InTurn
             );
-        var cost = bed?.CostAt(asked.Prices) ?? WithoutG;
-        var now = new Lightest(
-            least,
-            bed,
-            least >= cost - Totals.Grain ? 0
-                : least >= (1 - asked.Near) * cost ? asked.Near!.Value
-                : double.PositiveInfinity
+        // Another may have asked the same meanwhile: what either knows is known.
+        known.AddOrUpdate(
+            asked.Key,
+            _ => Of(least, bed),
+            (_, was) =>
+                was.Near < double.PositiveInfinity && was.Least > least ? Of(was.Least, bed ?? was.Bed) : Of(least, bed)
         );
-        // Another may have asked the same and looked further.
-        known.AddOrUpdate(asked.Key, now, (_, was) => was.Near < now.Near ? was : now);
+        Lightest Of(double sure, PartyColumn? near) =>
+            new(
+                sure,
+                near,
+                asked.Near is null
+                    ? double.PositiveInfinity
+                    : Math.Max(0, 1 - (sure + Totals.Grain) / (near?.CostAt(asked.Prices) ?? asked.Limit))
+            );
     }
 
     private void Improve()

@@ -129,13 +129,16 @@ internal sealed partial class PartyBeds
             foreach (var (lot, count) in beds.Where((_, p) => p != person).SelectMany(b => b?.Takes ?? NoTakes))
                 left[lot] -= count;
             var asked = new Question(person, left, near, InTurn: true) { Limit = beds[person]?.Grams ?? WithoutG };
-            if (IsKnown(asked))
+            // What was broken off would be so again.
+            if (IsKnown(asked) || !madeDo.Add((asked.Key, near)))
                 continue;
             Ask([asked]);
             return true;
         }
         return false;
     }
+
+    private readonly HashSet<((int, string, double[]?, double) Asked, double Near)> madeDo = [];
 
     private static readonly IReadOnlyDictionary<int, int> NoTakes = new Dictionary<int, int>();
 }

@@ -63,6 +63,21 @@ internal sealed class PartyPerson
             return [.. beds.Where(b => b.Level >= level)];
     }
 
+    /// <summary>What the cheapest bed that was found so far and reaches a level costs at prices, g; infinite where there is none.</summary>
+    public double CheapestOf(double level, double[] prices)
+    {
+        var least = double.PositiveInfinity;
+        lock (beds)
+        {
+            foreach (var bed in beds)
+            {
+                if (bed.Level >= level)
+                    least = Math.Min(least, bed.CostAt(prices));
+            }
+        }
+        return least;
+    }
+
     /// <summary>What is not to be taken costs this, g.</summary>
     private const double Shut = 10_000_000;
 
@@ -127,32 +142,6 @@ internal sealed class PartyPerson
         return found is not null && Keep(found, trials) is var bed
             ? (Math.Min(least, bed.CostAt(prices)), bed)
             : (least, best);
-    }
-
-    /// <summary>The cheapest bed at prices as if clothes could be taken in part, of what was looked at so far; null where nothing was.</summary>
-    /// <param name="level">The level.</param>
-    /// <param name="prices">What one of each lot costs besides its grams, g.</param>
-    /// <returns>What it comes to at least, and what it takes of each lot.</returns>
-    public (double Least, LotColumn Bed)? CheapestInPart(double level, double[] prices)
-    {
-        LightestBed? like;
-        lock (last)
-            like = last.GetValueOrDefault(level);
-        var cost = Things.All.Select((t, n) => t.Grams + (lotOf[n] < 0 ? 0 : prices[lotOf[n]])).ToArray();
-        return like?.InPart.Cheapest(cost) is not { } bed
-            ? null
-            : (
-                bed.Least,
-                new(
-                    bed.Takes.Sum(t => t.Share * Things.All[t.Thing].Grams),
-                    [
-                        .. bed
-                            .Takes.Where(t => lotOf[t.Thing] >= 0)
-                            .GroupBy(t => lotOf[t.Thing], t => t.Share)
-                            .Select(g => (g.Key, g.Sum())),
-                    ]
-                )
-            );
     }
 
     /// <summary>How good everything at once is: nothing is better.</summary>
