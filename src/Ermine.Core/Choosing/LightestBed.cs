@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 using Ermine.Core.Kit;
 using Ermine.Core.Trips;
 
@@ -64,6 +65,7 @@ internal sealed partial class LightestBed
         clothesByWorth = [.. things.Clothes.OrderByDescending(losses.Worth)];
         restByWorth = [.. things.Rest.OrderByDescending(losses.Worth)];
         (mayWear, clothes) = (new bool[cost.Length], Open(things.Clothes));
+        openFrom = new bool[things.Tops.Length + 1][];
         covers = things.Tops.Count(n => !things.All[n].Item.IsTopLayer);
         unders = losses.Unders(cost, sought.EveryOne ? best : null);
     }
@@ -118,6 +120,18 @@ internal sealed partial class LightestBed
     /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
     private sealed record Lain(Roof Under, UnderSet On, double Cost, int[]? Next, OpenClothes? Left);
 
+    /// <summary>Pads that may be lain on under a roof.</summary>
+    /// <param name="On">They.</param>
+    /// <param name="Cost">What all but clothes costs, with the clothes that are pinned.</param>
+    /// <param name="Bound">It comes to no less than this.</param>
+    private readonly record struct Lying(UnderSet On, double Cost, double Bound);
+
+    /// <summary>One after the other of what may be lain on under a roof, what comes to least first: most of it is never asked for.</summary>
+    /// <param name="Under">What lies over.</param>
+    /// <param name="Lain">What may be lain on.</param>
+    /// <param name="At">Which of it is the next.</param>
+    private sealed record LainNext(Roof Under, List<Lying> Lain, int At);
+
     private bool trustsFrost = true;
 
     private double FrostOn(Roof roof, int night) => trustsFrost ? roof.FrostOn(night) : 0;
@@ -143,7 +157,13 @@ internal sealed partial class LightestBed
         new(ways, cost == losses.Grams ? ways : [.. ways.Select(w => w.At(cost))]);
 
     /// <summary>Least that must still be added, whichever way one lies.</summary>
-    private static double LeastMore(IReadOnlyList<LossPlanes> ways, int[] with, UnderSet on, bool[] open, double limit)
+    private static double LeastMore(
+        IReadOnlyList<LossPlanes> ways,
+        ReadOnlySpan<int> with,
+        UnderSet on,
+        bool[] open,
+        double limit
+    )
     {
         var least = double.PositiveInfinity;
         foreach (var way in ways)
@@ -268,9 +288,19 @@ internal sealed partial class LightestBed
                 case Lain lain:
                     Dress(lain);
                     break;
+                case LainNext(var roof, var lain, var at):
+                    Push(new LainNext(roof, lain, at + 1));
+                    Dress(new(roof, lain[at].On, lain[at].Cost, null, null));
+                    break;
             }
         }
         return true;
+    }
+
+    private void Push(LainNext next)
+    {
+        if (next.At < next.Lain.Count)
+            Push(next, next.Lain[next.At].Bound);
     }
 
     /// <summary>Barriers worth wearing: where a cheaper and smaller set keeps back as much everywhere, that stands for the other.</summary>
@@ -343,7 +373,13 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Least that must still be added to what is decided, by whichever planes say most.</summary>
-    private static double MostOf(Covered place, int[] with, bool[] open, double limit, UnderSet? on = null)
+    private static double MostOf(
+        Covered place,
+        ReadOnlySpan<int> with,
+        bool[] open,
+        double limit,
+        UnderSet? on = null
+    )
     {
         var most = (place.UnderCovers ?? place.Open).LeastMore(with, open, limit, out _, on);
         return most >= limit || place.UnderCovers is null
@@ -353,30 +389,47 @@ internal sealed partial class LightestBed
 
     private void Weigh(Covered place)
     {
-        var open = Open(things.Rest);
-        foreach (var n in things.Tops.AsSpan(place.Depth))
-            open[n] = true;
+        var open = openFrom[place.Depth] ??= OpenFrom(place.Depth);
         var spent = place.Cost + things.PinnedRest.Sum(i => cost[i]);
         int[] with = [.. place.Taken, .. things.PinnedRest];
         var least = Math.Max(place.Least, spent + MostOf(place, with, open, totals.Below(best) - spent));
         Push(place with { Least = least }, least);
     }
 
+    /// <summary>What may still be taken where so many of the tops are decided.</summary>
+    private readonly bool[]?[] openFrom;
+
+    private bool[] OpenFrom(int depth)
+    {
+        var open = Open(things.Rest);
+        foreach (var n in things.Tops.AsSpan(depth))
+            open[n] = true;
+        return open;
+    }
+
     // ---- pads ----
+
+    /// <summary>Takes pads in place of those before.</summary>
+    private static void Take(List<int> with, int before, UnderSet pads)
+    {
+        with.RemoveRange(before, with.Count - before);
+        with.AddRange(pads.Chosen);
+    }
 
     /// <summary>The least that decided tops may come to on any set of pads, by the planes from before they were decided.</summary>
     private double OnTheBestPads(Covered place)
     {
-        var open = Open(things.Clothes);
         var least = best;
+        List<int> with = [.. place.Taken, .. things.PinnedClothes];
+        var before = with.Count;
         foreach (var pads in unders)
         {
             var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent >= least)
                 break;
-            int[] with = [.. place.Taken, .. pads.Chosen, .. things.PinnedClothes];
+            Take(with, before, pads);
             var limit = Math.Min(least, totals.Below(best)) - spent;
-            least = Math.Min(least, spent + MostOf(place, with, open, limit, pads));
+            least = Math.Min(least, spent + MostOf(place, CollectionsMarshal.AsSpan(with), clothes, limit, pads));
         }
         return least;
     }
@@ -390,7 +443,7 @@ internal sealed partial class LightestBed
     private void LieOn(Covered place)
     {
         List<Covered> places = [place];
-        List<(Lain, (double, int))> aside = [];
+        List<(object, (double, int))> aside = [];
         while (
             places.Count < MostAtOnce
             && queue.TryPeek(out _, out var priority)
@@ -405,7 +458,7 @@ internal sealed partial class LightestBed
                 case Covered open:
                     Decide(open);
                     break;
-                case Lain lain:
+                case var lain:
                     aside.Add((lain, priority));
                     break;
             }
@@ -423,28 +476,38 @@ internal sealed partial class LightestBed
         )
         {
             priced[roof] = ways;
-            foreach (var (at, bound) in lain)
-                Push(at, bound);
+            Push(new LainNext(roof, lain, 0));
         }
     }
 
-    private (Roof Roof, PricedWays Ways, List<(Lain, double)> Lain) LainUnder(Roof roof, Covered place)
+    private (Roof Roof, PricedWays Ways, List<Lying> Lain) LainUnder(Roof roof, Covered place)
     {
         var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
-        var (open, lain) = (Open(things.Clothes), new List<(Lain, double)>());
+        var lain = new List<Lying>();
+        List<int> bed = [.. place.Taken],
+            with = [.. roof.Worn, .. things.PinnedClothes];
+        var (taken, before) = (bed.Count, with.Count);
         foreach (var pads in unders)
         {
             var spent = place.Cost + pads.Cost + pinnedCost;
             if (spent > totals.Below(best))
                 break;
+            Take(bed, taken, pads);
             // Whatever is worn with them, one cannot sit, or it does not go into the pack.
-            if (!MayBe([.. place.Taken, .. pads.Chosen]))
+            if (!MayBe(bed))
                 continue;
-            int[] with = [.. roof.Worn, .. pads.Chosen, .. things.PinnedClothes];
-            var bound = Math.Max(place.Least, spent + LeastMore(ways.At, with, pads, open, totals.Below(best) - spent));
-            if (bound <= totals.Below(best))
-                lain.Add((new(roof, pads, spent, null, null), bound));
+            Take(with, before, pads);
+            var more = LeastMore(
+                ways.At,
+                CollectionsMarshal.AsSpan(with),
+                pads,
+                clothes,
+                totals.Below(best) - spent
+            );
+            if (Math.Max(place.Least, spent + more) is var bound && bound <= totals.Below(best))
+                lain.Add(new(pads, spent, bound));
         }
+        lain.Sort((one, other) => one.Bound.CompareTo(other.Bound));
         return (roof, ways, lain);
     }
 
