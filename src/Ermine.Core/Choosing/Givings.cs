@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Ermine.Core.Body;
 
 namespace Ermine.Core.Choosing;
@@ -33,6 +34,18 @@ internal sealed record Giving(
     double Film = 0,
     double Spares = 0
 );
+
+/// <summary>Of a thing what it gives in a region, and the parts of it that it covers there.</summary>
+internal readonly record struct Lie(int Region, int From, int To, double Gives, double Covers);
+
+/// <summary>What each of many things gives to the parts of regions.</summary>
+/// <param name="Lies">Of each thing, one after the other.</param>
+/// <param name="First">Where those of each begin.</param>
+internal sealed record PartsLain(Lie[] Lies, int[] First)
+{
+    /// <summary>Those of one thing.</summary>
+    public ReadOnlySpan<Lie> Of(int thing) => Lies.AsSpan(First[thing]..First[thing + 1]);
+}
 
 /// <summary>What some of many things give, laid flat for those who ask thousands of times, and where their edges cut the regions.</summary>
 internal sealed class Givings
@@ -116,13 +129,50 @@ internal sealed class Givings
         return [.. ends];
     }
 
+    private readonly ConcurrentDictionary<string, PartsLain> lain = [];
+
+    /// <summary>What each thing gives to the parts of regions; remembered, for most beds have the same.</summary>
+    /// <param name="over">Where the parts over each region end.</param>
+    /// <param name="under">Where those under it end.</param>
+    public PartsLain Lain(double[][] over, double[][] under) =>
+        lain.GetOrAdd(
+            string.Join(';', over.Concat(under).Select(ends => string.Join(' ', ends))),
+            static (_, of) => of.This.Lay(of.over, of.under),
+            (This: this, over, under)
+        );
+
+    private PartsLain Lay(double[][] over, double[][] under)
+    {
+        var parts = new (int From, int To)[Count * Regions.Count];
+        var (firstOver, firstUnder) = (0, 0);
+        foreach (var region in Regions.All)
+        {
+            Cover(region, under: false, over[(int)region], firstOver, parts);
+            Cover(region, under: true, under[(int)region], firstUnder, parts);
+            firstOver += over[(int)region].Length;
+            firstUnder += under[(int)region].Length;
+        }
+        var (all, first) = (new List<Lie>(), new int[Count + 1]);
+        for (var thing = 0; thing < Count; thing++)
+        {
+            for (var r = 0; r < Regions.Count; r++)
+            {
+                var (from, to) = parts[thing * Regions.Count + r];
+                if (to > from)
+                    all.Add(new(r, from, to, Gives(thing, r), Covers(thing, r)));
+            }
+            first[thing + 1] = all.Count;
+        }
+        return new([.. all], first);
+    }
+
     /// <summary>Tells of each thing that counts which parts of a region it covers.</summary>
     /// <param name="region">The region.</param>
     /// <param name="under">Those that lie under the body, or the others.</param>
     /// <param name="ends">Where the parts end.</param>
     /// <param name="first">Number of the first part.</param>
     /// <param name="parts">From which part to before which each thing covers each region.</param>
-    public void Cover(Region region, bool under, double[] ends, int first, (int From, int To)[] parts)
+    private void Cover(Region region, bool under, double[] ends, int first, (int From, int To)[] parts)
     {
         foreach (var n in Used)
         {

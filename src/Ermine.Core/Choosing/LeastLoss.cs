@@ -43,13 +43,8 @@ internal sealed partial class LeastLoss
     private readonly int[] firstOver = new int[Regions.Count + 1],
         firstUnder = new int[Regions.Count + 1];
 
-    /// <summary>Of a thing what it gives in a region and the parts that it covers there.</summary>
-    private readonly record struct Lie(int Region, int From, int To, double Gives, double Covers);
-
-    /// <summary>Of each thing, one after the other.</summary>
-    private readonly Lie[] lies;
-
-    private readonly int[] firstLie;
+    /// <summary>What each thing gives to the parts of regions.</summary>
+    private readonly PartsLain lain;
 
     private readonly double pressedBare,
         keepsUnder,
@@ -96,15 +91,15 @@ internal sealed partial class LeastLoss
             cover = [],
             unders = [],
             belows = [];
-        var parts = new (int From, int To)[things.Count * Regions.Count];
+        var (over, under) = (new double[Regions.Count][], new double[Regions.Count][]);
         foreach (var region in Regions.All)
         {
             var r = (int)region;
             (firstOver[r], firstUnder[r]) = (weights.Count, unders.Count);
             var share = exposed * Regions.BodyShare[region];
             var begins = 0.0;
-            var ends = things.Ends(region, under: false, bed.Over[region].Select(w => w.To));
-            foreach (var end in ends)
+            over[r] = things.Ends(region, under: false, bed.Over[region].Select(w => w.To));
+            foreach (var end in over[r])
             {
                 var way = bed.Over[region].First(w => w.To >= end - Givings.Edge);
                 weights.Add(share * (1 - lying[region]) * (end - begins) * toAir);
@@ -117,21 +112,19 @@ internal sealed partial class LeastLoss
                 keep.Add(open ? 1 : way.Keeps(mostWorn[region]));
                 begins = end;
             }
-            things.Cover(region, under: false, ends, firstOver[r], parts);
             begins = 0;
             ground[r] = share * lying[region] * toGround;
-            ends = things.Ends(region, under: true, bed.Under[region].Select(w => w.To));
-            foreach (var end in ends)
+            under[r] = things.Ends(region, under: true, bed.Under[region].Select(w => w.To));
+            foreach (var end in under[r])
             {
                 var way = bed.Under[region].First(w => w.To >= end - Givings.Edge);
                 unders.Add(share * lying[region] * (end - begins) * toGround);
                 belows.Add(way.Below);
                 begins = end;
             }
-            things.Cover(region, under: true, ends, firstUnder[r], parts);
         }
         (firstOver[^1], firstUnder[^1]) = (weights.Count, unders.Count);
-        (lies, firstLie) = Flat(things, parts);
+        lain = things.Lain(over, under);
         (weight, bare, keeps, covered) = ([.. weights], [.. bares], [.. keep], [.. cover]);
         (underWeight, underBare) = ([.. unders], [.. belows]);
         pressedBare =
@@ -152,23 +145,7 @@ internal sealed partial class LeastLoss
     /// <summary>What breath and skin vapour lose more in air that is so much colder, on what goes through the bed (assumption: less than this).</summary>
     private const double BreathToo = 1.1;
 
-    private static (Lie[], int[]) Flat(Givings things, (int From, int To)[] parts)
-    {
-        var (all, first) = (new List<Lie>(), new int[things.Count + 1]);
-        for (var thing = 0; thing < things.Count; thing++)
-        {
-            for (var r = 0; r < Regions.Count; r++)
-            {
-                var (from, to) = parts[thing * Regions.Count + r];
-                if (to > from)
-                    all.Add(new(r, from, to, things.Gives(thing, r), things.Covers(thing, r)));
-            }
-            first[thing + 1] = all.Count;
-        }
-        return ([.. all], first);
-    }
-
-    private ReadOnlySpan<Lie> Of(int thing) => lies.AsSpan(firstLie[thing]..firstLie[thing + 1]);
+    private ReadOnlySpan<Lie> Of(int thing) => lain.Of(thing);
 
     /// <summary>What may be put to it, by number.</summary>
     public int[] Used => things.Used;
@@ -196,24 +173,30 @@ internal sealed partial class LeastLoss
         /// <summary>Share of what frost costs that fabrics spare.</summary>
         public double Spares { get; set; }
 
-        /// <summary>So much of the way from here to another.</summary>
-        public State Towards(State other, double share)
+        /// <summary>Becomes another.</summary>
+        public void Become(State other)
         {
-            var to = new State(Over.Length, Under.Length)
-            {
-                Films = Films + share * (other.Films - Films),
-                Spares = Spares + share * (other.Spares - Spares),
-            };
-            Blend(Over, other.Over, to.Over);
-            Blend(Clothed, other.Clothed, to.Clothed);
-            Blend(Under, other.Under, to.Under);
-            Blend(Pressed, other.Pressed, to.Pressed);
-            return to;
+            (Films, Spares) = (other.Films, other.Spares);
+            other.Over.CopyTo(Over, 0);
+            other.Clothed.CopyTo(Clothed, 0);
+            other.Under.CopyTo(Under, 0);
+            other.Pressed.CopyTo(Pressed, 0);
+        }
 
-            void Blend(double[] a, double[] b, double[] into)
+        /// <summary>Goes so much of the way to another, 0–1.</summary>
+        public void Move(State other, double share)
+        {
+            Films += share * (other.Films - Films);
+            Spares += share * (other.Spares - Spares);
+            Blend(Over, other.Over);
+            Blend(Clothed, other.Clothed);
+            Blend(Under, other.Under);
+            Blend(Pressed, other.Pressed);
+
+            void Blend(double[] a, double[] b)
             {
-                for (var n = 0; n < into.Length; n++)
-                    into[n] = a[n] + share * (b[n] - a[n]);
+                for (var n = 0; n < a.Length; n++)
+                    a[n] += share * (b[n] - a[n]);
             }
         }
     }

@@ -373,13 +373,7 @@ internal sealed partial class LightestBed
     }
 
     /// <summary>Least that must still be added to what is decided, by whichever planes say most.</summary>
-    private static double MostOf(
-        Covered place,
-        ReadOnlySpan<int> with,
-        bool[] open,
-        double limit,
-        UnderSet? on = null
-    )
+    private static double MostOf(Covered place, ReadOnlySpan<int> with, bool[] open, double limit, UnderSet? on = null)
     {
         var most = (place.UnderCovers ?? place.Open).LeastMore(with, open, limit, out _, on);
         return most >= limit || place.UnderCovers is null
@@ -497,13 +491,7 @@ internal sealed partial class LightestBed
             if (!MayBe(bed))
                 continue;
             Take(with, before, pads);
-            var more = LeastMore(
-                ways.At,
-                CollectionsMarshal.AsSpan(with),
-                pads,
-                clothes,
-                totals.Below(best) - spent
-            );
+            var more = LeastMore(ways.At, CollectionsMarshal.AsSpan(with), pads, clothes, totals.Below(best) - spent);
             if (Math.Max(place.Least, spent + more) is var bound && bound <= totals.Below(best))
                 lain.Add(new(pads, spent, bound));
         }

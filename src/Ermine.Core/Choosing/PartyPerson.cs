@@ -9,8 +9,18 @@ namespace Ermine.Core.Choosing;
 /// <param name="Takes">How many it takes of each lot that others want too.</param>
 internal sealed record PartyColumn(int[] Chosen, double Grams, double Level, IReadOnlyDictionary<int, int> Takes)
 {
+    private readonly KeyValuePair<int, int>[] takes = [.. Takes];
+
     /// <summary>What it costs at prices of the lots, g; where there are none what it weighs.</summary>
-    public double CostAt(double[]? prices) => prices is null ? Grams : Grams + Takes.Sum(t => t.Value * prices[t.Key]);
+    public double CostAt(double[]? prices)
+    {
+        var cost = Grams;
+        if (prices is null)
+            return cost;
+        foreach (var (lot, count) in takes)
+            cost += count * prices[lot];
+        return cost;
+    }
 }
 
 /// <summary>Things that are alike and free for more than one of a party.</summary>
