@@ -84,11 +84,26 @@ internal sealed partial class BedLosses
     public IReadOnlyList<UnderSet> Unders(double[] cost, double? all = null) =>
         all is { } most ? Lying(UnderSet.Every(things, giving, cost, most))
         : cost == grams ? unders
-        : Lying(UnderSet.WorthLyingOn(things, giving, cost));
+        : LyingAt(cost);
+
+    private readonly ConcurrentDictionary<string, IReadOnlyList<UnderSet>> lyingAt = [];
+
+    /// <summary>Prices of pads at which it is remembered what may be lain on: the same come again soon or never.</summary>
+    private const int MostPrices = 16;
+
+    private IReadOnlyList<UnderSet> LyingAt(double[] cost)
+    {
+        if (lyingAt.Count > MostPrices)
+            lyingAt.Clear();
+        return lyingAt.GetOrAdd(
+            string.Join(' ', Enumerable.Range(0, cost.Length).Where(n => giving[n].Lays == Lays.Under).Select(n => cost[n])),
+            _ => Lying(UnderSet.WorthLyingOn(things, giving, cost))
+        );
+    }
 
     private IReadOnlyList<UnderSet> Lying(IReadOnlyList<UnderSet> sets)
     {
-        return [.. sets.Select(s => s with { Beyond = beyond.GetOrAdd(BedTrials.KeyOf(s.Chosen), _ => Beyond(s)) })];
+        return [.. sets.Select(s => s with { Beyond = beyond.GetOrAdd(s.Key, _ => Beyond(s)) })];
 
         ByRegion<double> Beyond(UnderSet set)
         {

@@ -166,8 +166,8 @@ internal sealed partial class LightestBed
     )
     {
         var least = double.PositiveInfinity;
-        foreach (var way in ways)
-            least = Math.Min(least, way.LeastMore(with, open, Math.Min(limit, least), out _, on));
+        for (var n = 0; n < ways.Count; n++)
+            least = Math.Min(least, ways[n].LeastMore(with, open, Math.Min(limit, least), out _, on));
         return least;
     }
 

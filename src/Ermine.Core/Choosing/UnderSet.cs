@@ -1,3 +1,4 @@
+using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Kit;
 
@@ -8,6 +9,9 @@ namespace Ermine.Core.Choosing;
 /// <param name="Cost">What they cost: grams, and what is put on those that others want too.</param>
 internal sealed record UnderSet(int[] Chosen, double Cost)
 {
+    /// <summary>They, as one number.</summary>
+    public BigInteger Key { get; private init; }
+
     /// <summary>What they let through at least more as they lie than they count for where more may come, W/m²K of what lies; null where that is not known.</summary>
     public ByRegion<double>? Beyond { get; init; }
 
@@ -66,6 +70,7 @@ internal sealed record UnderSet(int[] Chosen, double Cost)
                     .Where(s => twin < 0 || s.Chosen.Contains(twin))
                     .Select(s => new UnderSet([.. s.Chosen, n], s.Cost + cost[n])
                     {
+                        Key = s.Key | BigInteger.One << n,
                         Gives = Added(s.Gives, giving[n], edges),
                         Litres = s.Litres + thing.Litres,
                         Foam = s.Foam || ChoiceThings.IsFoam(thing.Item),
