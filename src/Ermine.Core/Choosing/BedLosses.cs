@@ -96,7 +96,10 @@ internal sealed partial class BedLosses
         if (lyingAt.Count > MostPrices)
             lyingAt.Clear();
         return lyingAt.GetOrAdd(
-            string.Join(' ', Enumerable.Range(0, cost.Length).Where(n => giving[n].Lays == Lays.Under).Select(n => cost[n])),
+            string.Join(
+                ' ',
+                Enumerable.Range(0, cost.Length).Where(n => giving[n].Lays == Lays.Under).Select(n => cost[n])
+            ),
             _ => Lying(UnderSet.WorthLyingOn(things, giving, cost))
         );
     }
