@@ -1,5 +1,4 @@
 using System.Numerics;
-using System.Runtime.InteropServices;
 using Ermine.Core.Kit;
 using Ermine.Core.Trips;
 
@@ -119,18 +118,6 @@ internal sealed partial class LightestBed
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
     /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
     private sealed record Lain(Roof Under, UnderSet On, double Cost, int[]? Next, OpenClothes? Left);
-
-    /// <summary>Pads that may be lain on under a roof.</summary>
-    /// <param name="On">They.</param>
-    /// <param name="Cost">What all but clothes costs, with the clothes that are pinned.</param>
-    /// <param name="Bound">It comes to no less than this.</param>
-    private readonly record struct Lying(UnderSet On, double Cost, double Bound);
-
-    /// <summary>One after the other of what may be lain on under a roof, what comes to least first: most of it is never asked for.</summary>
-    /// <param name="Under">What lies over.</param>
-    /// <param name="Lain">What may be lain on.</param>
-    /// <param name="At">Which of it is the next.</param>
-    private sealed record LainNext(Roof Under, List<Lying> Lain, int At);
 
     private bool trustsFrost = true;
 
@@ -297,12 +284,6 @@ internal sealed partial class LightestBed
         return true;
     }
 
-    private void Push(LainNext next)
-    {
-        if (next.At < next.Lain.Count)
-            Push(next, next.Lain[next.At].Bound);
-    }
-
     /// <summary>Barriers worth wearing: where a cheaper and smaller set keeps back as much everywhere, that stands for the other.</summary>
     private List<int[]> Barriers()
     {
@@ -399,104 +380,6 @@ internal sealed partial class LightestBed
         foreach (var n in things.Tops.AsSpan(depth))
             open[n] = true;
         return open;
-    }
-
-    // ---- pads ----
-
-    /// <summary>Takes pads in place of those before.</summary>
-    private static void Take(List<int> with, int before, UnderSet pads)
-    {
-        with.RemoveRange(before, with.Count - before);
-        with.AddRange(pads.Chosen);
-    }
-
-    /// <summary>The least that decided tops may come to on any set of pads, by the planes from before they were decided.</summary>
-    private double OnTheBestPads(Covered place)
-    {
-        var least = best;
-        List<int> with = [.. place.Taken, .. things.PinnedClothes];
-        var before = with.Count;
-        foreach (var pads in unders)
-        {
-            var spent = place.Cost + pads.Cost + pinnedCost;
-            if (spent >= least)
-                break;
-            Take(with, before, pads);
-            var limit = Math.Min(least, totals.Below(best)) - spent;
-            least = Math.Min(least, spent + MostOf(place, CollectionsMarshal.AsSpan(with), clothes, limit, pads));
-        }
-        return least;
-    }
-
-    /// <summary>Places whose tops are decided are laid on pads several at a time.</summary>
-    private const int MostAtOnce = 16;
-
-    /// <summary>They may be so much further than the bound, g.</summary>
-    private const double Ahead = 15;
-
-    private void LieOn(Covered place)
-    {
-        List<Covered> places = [place];
-        List<(object, (double, int))> aside = [];
-        while (
-            places.Count < MostAtOnce
-            && queue.TryPeek(out _, out var priority)
-            && priority.Bound < Math.Min(best - Totals.Grain, Bound + Ahead)
-        )
-        {
-            switch (queue.Dequeue())
-            {
-                case Covered { Weighed: true } like:
-                    places.Add(like);
-                    break;
-                case Covered open:
-                    Decide(open);
-                    break;
-                case var lain:
-                    aside.Add((lain, priority));
-                    break;
-            }
-        }
-        foreach (var (lain, priority) in aside)
-            queue.Enqueue(lain, priority);
-        var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
-        foreach (
-            var (roof, ways, lain) in roofs
-                .AsParallel()
-                .AsOrdered()
-                .WithCancellation(run.Context.Stop)
-                .Select((roof, n) => LainUnder(roof, places[n]))
-                .ToList()
-        )
-        {
-            priced[roof] = ways;
-            Push(new LainNext(roof, lain, 0));
-        }
-    }
-
-    private (Roof Roof, PricedWays Ways, List<Lying> Lain) LainUnder(Roof roof, Covered place)
-    {
-        var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
-        var lain = new List<Lying>();
-        List<int> bed = [.. place.Taken],
-            with = [.. roof.Worn, .. things.PinnedClothes];
-        var (taken, before) = (bed.Count, with.Count);
-        foreach (var pads in unders)
-        {
-            var spent = place.Cost + pads.Cost + pinnedCost;
-            if (spent > totals.Below(best))
-                break;
-            Take(bed, taken, pads);
-            // Whatever is worn with them, one cannot sit, or it does not go into the pack.
-            if (!MayBe(bed))
-                continue;
-            Take(with, before, pads);
-            var more = LeastMore(ways.At, CollectionsMarshal.AsSpan(with), pads, clothes, totals.Below(best) - spent);
-            if (Math.Max(place.Least, spent + more) is var bound && bound <= totals.Below(best))
-                lain.Add(new(pads, spent, bound));
-        }
-        lain.Sort((one, other) => one.Bound.CompareTo(other.Bound));
-        return (roof, ways, lain);
     }
 
     private bool[] Open(IEnumerable<int> of)
