@@ -145,8 +145,6 @@ internal sealed partial class LeastLoss
     /// <summary>What breath and skin vapour lose more in air that is so much colder, on what goes through the bed (assumption: less than this).</summary>
     private const double BreathToo = 1.1;
 
-    private ReadOnlySpan<Lie> Of(int thing) => lain.Of(thing);
-
     /// <summary>What may be put to it, by number.</summary>
     public int[] Used => things.Used;
 
@@ -209,7 +207,7 @@ internal sealed partial class LeastLoss
         var lays = things.Lays[thing];
         state.Films += share * things.Films[thing];
         state.Spares += share * things.Spares[thing];
-        foreach (ref readonly var lie in Of(thing))
+        foreach (ref readonly var lie in lain.Of(thing))
         {
             var gives = share * lie.Gives;
             for (var n = lie.From; n < lie.To; n++)

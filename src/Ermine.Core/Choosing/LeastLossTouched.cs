@@ -122,7 +122,7 @@ internal sealed partial class LeastLoss
                 lays == Lays.Under ? under
                 : lays == Lays.Worn ? worn
                 : over;
-            foreach (ref readonly var lie in Of(i))
+            foreach (ref readonly var lie in lain.Of(i))
             {
                 var saved = along[lie.To] - along[lie.From];
                 if (lays == Lays.Worn)

@@ -36,6 +36,9 @@ internal sealed partial class PartyBeds
     /// <summary>What one of each lot costs at the prices that bound best, g; null where there are none.</summary>
     private double[]? prices;
 
+    /// <summary>The same; nothing where there are none.</summary>
+    private double[] PricesNow => prices ?? new double[lots.Count];
+
     /// <summary>The cheapest bed of one person who may take so many of each lot.</summary>
     /// <param name="Least">None costs less, g.</param>
     /// <param name="Bed">It, or one that is near; null where there is none.</param>
@@ -292,12 +295,7 @@ internal sealed partial class PartyBeds
                 asked.InTurn
             );
         // Another may have asked the same meanwhile: what either knows is known.
-        known.AddOrUpdate(
-            asked.Key,
-            _ => Of(least, bed),
-            (_, was) =>
-                was.Near < double.PositiveInfinity && was.Least > least ? Of(was.Least, bed ?? was.Bed) : Of(least, bed)
-        );
+        known.AddOrUpdate(asked.Key, _ => Of(least, bed), (_, was) => Of(Math.Max(least, was.Least), bed ?? was.Bed));
         Lightest Of(double sure, PartyColumn? near) =>
             new(
                 sure,

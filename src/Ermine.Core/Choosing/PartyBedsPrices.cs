@@ -22,7 +22,7 @@ internal sealed partial class PartyBeds
         while (goes() && step >= LastStep)
         {
             var was = Bound;
-            var (next, hoped) = PricesNear(prices ?? new double[lots.Count], step);
+            var (next, hoped) = PricesNear(PricesNow, step);
             // Nothing near these prices says much more.
             if (hoped < (1 + NearPriced) * Bound)
                 return;

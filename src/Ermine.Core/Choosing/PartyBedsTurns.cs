@@ -36,7 +36,7 @@ internal sealed partial class PartyBeds
         Barter(Turn, Waits);
         foreach (var at in better.GetConsumingEnumerable())
         {
-            BarterOnce(PricesNear(prices ?? new double[lots.Count], BarterStep).Prices, Turn, goes);
+            BarterOnce(PricesNear(PricesNow, BarterStep).Prices, Turn, goes);
             if (Waits())
                 Turn(at, Near);
             MakeDo(Near, Waits);
@@ -53,7 +53,7 @@ internal sealed partial class PartyBeds
             Barter(Turn, goes);
             for (var n = 0; n < people.Count && goes(); n++)
             {
-                Turn(PricesNear(prices ?? new double[lots.Count], BarterStep).Prices, Near);
+                Turn(PricesNear(PricesNow, BarterStep).Prices, Near);
                 MakeDo(Near, goes);
             }
             while (goes() && Known() == were)
@@ -100,7 +100,7 @@ internal sealed partial class PartyBeds
     /// <summary>The same at the prices of the beds that are known, for as long as that brings others: many are found so while one is sought to the end.</summary>
     private void Barter(Action<double[], double?> turn, Func<bool> goes)
     {
-        var (at, were) = (prices ?? new double[lots.Count], -1);
+        var (at, were) = (PricesNow, -1);
         while (goes() && Known() is var count && count > were)
         {
             (were, at) = (count, PricesNear(at, BarterStep).Prices);
