@@ -150,14 +150,29 @@ internal sealed partial class BedLosses
     /// <param name="taken">They.</param>
     public bool IsKnown(int[] taken) => roofs.TryGetValue(BedTrials.KeyOf(taken), out var roof) && roof.Left >= 0;
 
-    /// <summary>Ways to lie under a roof, with what frost is taken to cost there where it is trusted.</summary>
+    private int doubts;
+
+    /// <summary>So often a bed was spared more of frost than was counted on under its roof.</summary>
+    public int Doubts => Volatile.Read(ref doubts);
+
+    /// <summary>Learns what frost cost a bed under a roof; false where that is less than was counted on.</summary>
+    /// <param name="roof">The roof.</param>
+    /// <param name="bed">The bed.</param>
+    /// <param name="frostK">What it cost, by night, K.</param>
+    public bool See(Roof roof, IReadOnlyList<int> bed, IReadOnlyDictionary<int, double> frostK)
+    {
+        if (roof.See(frostK, 1 - SparesOfFrost(bed)))
+            return true;
+        Interlocked.Increment(ref doubts);
+        return false;
+    }
+
+    /// <summary>Ways to lie under a roof, with what frost is taken to cost there.</summary>
     /// <param name="roof">The roof.</param>
     /// <param name="left">What pads and clothes may add to the load at most, g.</param>
-    /// <param name="trustsFrost">What frost was seen to cost counts.</param>
-    public IReadOnlyList<LossPlanes> Ways(Roof roof, double left, bool trustsFrost) =>
+    public IReadOnlyList<LossPlanes> Ways(Roof roof, double left) =>
         roof.Ways(
             Coarse * Math.Ceiling(left / Coarse),
-            trustsFrost,
             (most, frostK, fine) => Decided(roof.Taken, most, frostK, fine)
         );
 

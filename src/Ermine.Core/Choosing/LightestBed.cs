@@ -117,11 +117,8 @@ internal sealed partial class LightestBed
     /// <param name="Cost">What it costs, with the clothes that are pinned.</param>
     /// <param name="Next">The lightest with clothes that holds dry and was not tried yet; null where it was not sought.</param>
     /// <param name="Left">What else may be worn; null where nothing was looked at.</param>
-    private sealed record Lain(Roof Under, UnderSet On, double Cost, int[]? Next, OpenClothes? Left);
-
-    private bool trustsFrost = true;
-
-    private double FrostOn(Roof roof, int night) => trustsFrost ? roof.FrostOn(night) : 0;
+    /// <param name="Doubts">Those of the roof when that was decided.</param>
+    private sealed record Lain(Roof Under, UnderSet On, double Cost, int[]? Next, OpenClothes? Left, int Doubts);
 
     /// <summary>Ways to lie under a roof, at the prices here.</summary>
     /// <param name="Of">What is known of them by all who search.</param>
@@ -131,7 +128,7 @@ internal sealed partial class LightestBed
     /// <summary>Ways to lie under a roof: anew where another who searches learned what freezes there, for what is laid out is held against that.</summary>
     private IReadOnlyList<LossPlanes> WaysUnder(Roof roof)
     {
-        var ways = losses.Ways(roof, LeftUnder(roof), trustsFrost);
+        var ways = losses.Ways(roof, LeftUnder(roof));
         if (!priced.TryGetValue(roof, out var known) || known.Of != ways)
             priced[roof] = known = Priced(ways);
         return known.At;
@@ -158,9 +155,8 @@ internal sealed partial class LightestBed
         return least;
     }
 
-    /// <summary>Learns what frost costs under a roof; false where it is less than was taken to be sure.</summary>
-    private bool See(Roof roof, IReadOnlyList<int> tried) =>
-        roof.See(trials.FrostOf(tried), 1 - losses.SparesOfFrost(tried));
+    /// <inheritdoc cref="BedLosses.See"/>
+    private bool See(Roof roof, IReadOnlyList<int> tried) => losses.See(roof, tried, trials.FrostOf(tried));
 
     private double CostOf(IEnumerable<int> taken) => taken.Sum(n => cost[n]);
 
@@ -169,21 +165,12 @@ internal sealed partial class LightestBed
     /// <returns>The lightest, by number; null where nothing reaches the level.</returns>
     public int[]? Search(bool any = false)
     {
-        var (most, told) = (best, Bound);
         if (!sought.Known && !EverythingDoes())
         {
             Bound = double.PositiveInfinity;
             return null;
         }
-        if (!TrySearch(any))
-        {
-            // Frost spared a bed more than was taken to be possible: again without counting on it.
-            trustsFrost = false;
-            queue.Clear();
-            priced.Clear();
-            (best, Bound) = (found is null ? most : best, told);
-            TrySearch(any);
-        }
+        Visit(any);
         if (!Ended)
             Bound = found is null ? double.PositiveInfinity : best;
         return found;
@@ -212,27 +199,26 @@ internal sealed partial class LightestBed
         return things.Pinned.Any(n => cost[n] >= best) || Does(things.Plenty) || Does(Enumerable.Range(0, cost.Length));
     }
 
-    private bool TrySearch(bool any)
+    private void Visit(bool any)
     {
+        doubts = losses.Doubts;
         foreach (var worn in Barriers())
             Push(new Covered(0, worn, CostOf(worn), losses.Open(worn, things.Tops).At(cost), 0), 0);
         if (Dives && found is null)
             Dive();
-        while (queue.TryDequeue(out var place, out var priority))
+        while (true)
         {
+            LieAgain();
+            if (!queue.TryDequeue(out var place, out var priority))
+                return;
             run.Context.Stop.ThrowIfCancellationRequested();
             Bound = priority.Bound;
             if (Bound >= best - Totals.Grain || any && found is not null)
-                break;
-            if (Bound >= (1 - sought.Near) * best)
+                return;
+            if (Bound >= (1 - sought.Near) * best || ++visited % 16 == 0 && IsToEnd() || toEnd)
             {
                 Ended = true;
-                return true;
-            }
-            if (++visited % 16 == 0 && IsToEnd() || toEnd)
-            {
-                Ended = true;
-                return true;
+                return;
             }
             switch (place)
             {
@@ -242,10 +228,14 @@ internal sealed partial class LightestBed
                 case Covered open:
                     Decide(open);
                     break;
+                // It is lain on again.
+                case Lain old when old.Doubts < old.Under.Doubts:
+                case LainNext before when before.Doubts < before.Under.Doubts:
+                    break;
                 case Lain { Next: { } next } lain:
                     // It was tried when it was found, and did not.
-                    if (trials.IsTried(BedTrials.KeyOf(next), level) && trustsFrost && !See(lain.Under, next))
-                        return false;
+                    if (trials.IsTried(BedTrials.KeyOf(next), level) && !See(lain.Under, next))
+                        break;
                     // What frost is now known to cost under its roof may rule it out.
                     if (HoldsDry(lain.Under, next))
                     {
@@ -255,17 +245,17 @@ internal sealed partial class LightestBed
                             {
                                 Keep(next);
                                 Bound = best;
-                                return true;
+                                return;
                             }
                             every.Add((next, BedTrials.KeyOf(next)));
                             if (every.Count == MostOfThem)
                             {
                                 Ended = true;
-                                return true;
+                                return;
                             }
                         }
-                        else if (trustsFrost && !See(lain.Under, next))
-                            return false;
+                        else if (!See(lain.Under, next))
+                            break;
                         // What does not hold with its frost is dressed until it does, now and then: a better answer while the best is sought.
                         if (Dives && BitOperations.IsPow2(++failed))
                             Held([.. next], lain.Under);
@@ -275,13 +265,12 @@ internal sealed partial class LightestBed
                 case Lain lain:
                     Dress(lain);
                     break;
-                case LainNext(var roof, var lain, var at):
-                    Push(new LainNext(roof, lain, at + 1));
-                    Dress(new(roof, lain[at].On, lain[at].Cost, null, null));
+                case LainNext(var roof, var lain, var at, var known) next:
+                    Push(next with { At = at + 1 });
+                    Dress(new(roof, lain[at].On, lain[at].Cost, null, null, known));
                     break;
             }
         }
-        return true;
     }
 
     /// <summary>Barriers worth wearing: where a cheaper and smaller set keeps back as much everywhere, that stands for the other.</summary>

@@ -164,7 +164,7 @@ internal sealed partial class LightestBed
                             Keep(with);
                             return true;
                         }
-                        if (isNew && trustsFrost)
+                        if (isNew)
                         {
                             See(roof, with);
                             (way, most) = Way();

@@ -170,7 +170,7 @@ internal sealed partial class LightestBed
     private bool HoldsDry(Roof roof, IReadOnlyList<int> taken)
     {
         var key = BedTrials.KeyOf(taken);
-        if (!MayBe(taken) || trials.IsTried(key, level) || roof.IsShort(key, trustsFrost))
+        if (!MayBe(taken) || trials.IsTried(key, level) || roof.IsShort(key))
             return false;
         Laid++;
         var bed = things.Bed(taken);
@@ -182,7 +182,7 @@ internal sealed partial class LightestBed
                 bed,
                 bedtime,
                 d.Threshold,
-                new(d.Outside.Celsius - frozen * FrostOn(roof, d.Night)),
+                new(d.Outside.Celsius - frozen * roof.FrostOn(d.Night)),
                 d.Feet
             );
         var sleeping = trials.Sleeping(bed);
@@ -190,7 +190,7 @@ internal sealed partial class LightestBed
             losses.Demands.All(d => May(d, run.BedtimeAtBest(d.Night)))
             && losses.Demands.All(d => !trials.IsComeToCold(d.Night) || May(d, run.BedtimeAtBest(d.Night, sleeping)));
         if (!holds)
-            roof.FallsShort(key, trustsFrost);
+            roof.FallsShort(key);
         return holds;
     }
 }

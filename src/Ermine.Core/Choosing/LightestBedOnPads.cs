@@ -15,7 +15,8 @@ internal sealed partial class LightestBed
     /// <param name="Under">What lies over.</param>
     /// <param name="Lain">What may be lain on.</param>
     /// <param name="At">Which of it is the next.</param>
-    private sealed record LainNext(Roof Under, List<Lying> Lain, int At);
+    /// <param name="Doubts">Those of the roof when that was decided.</param>
+    private sealed record LainNext(Roof Under, List<Lying> Lain, int At, int Doubts);
 
     /// <summary>Takes pads in place of those before.</summary>
     private static void Take(List<int> with, int before, UnderSet pads)
@@ -74,23 +75,45 @@ internal sealed partial class LightestBed
         foreach (var (lain, priority) in aside)
             queue.Enqueue(lain, priority);
         var roofs = places.Select(p => losses.Under(p.Taken)).ToList();
+        int[] known = [.. roofs.Select(r => r.Doubts)];
         foreach (
-            var (roof, ways, lain) in roofs
+            var (n, (roof, ways, lain)) in roofs
                 .AsParallel()
                 .AsOrdered()
                 .WithCancellation(run.Context.Stop)
                 .Select((roof, n) => LainUnder(roof, places[n]))
                 .ToList()
+                .Index()
         )
         {
-            priced[roof] = ways;
-            Push(new LainNext(roof, lain, 0));
+            (priced[roof], lainOn[roof]) = (ways, (places[n], known[n]));
+            Push(new LainNext(roof, lain, 0, known[n]));
+        }
+    }
+
+    /// <summary>What was lain on under each roof, and its doubts then.</summary>
+    private readonly Dictionary<Roof, (Covered Place, int Doubts)> lainOn = [];
+
+    /// <summary>Doubts of all roofs that are known here.</summary>
+    private int doubts;
+
+    /// <summary>Where frost spared a bed more than was counted on, all that is lain on under its roof is looked at again, counting on less.</summary>
+    private void LieAgain()
+    {
+        if (doubts == losses.Doubts)
+            return;
+        doubts = losses.Doubts;
+        foreach (var (roof, (place, _)) in lainOn.Where(l => l.Value.Doubts < l.Key.Doubts).ToList())
+        {
+            lainOn.Remove(roof);
+            // It may come to less than what was proven before.
+            queue.Enqueue(place, (Math.Max(place.Least, sought.Floor), order--));
         }
     }
 
     private (Roof Roof, PricedWays Ways, List<Lying> Lain) LainUnder(Roof roof, Covered place)
     {
-        var ways = Priced(losses.Ways(roof, LeftUnder(roof), trustsFrost));
+        var ways = Priced(losses.Ways(roof, LeftUnder(roof)));
         var lain = new List<Lying>();
         List<int> bed = [.. place.Taken],
             with = [.. roof.Worn, .. things.PinnedClothes];

@@ -23,23 +23,32 @@ internal sealed record LossPlane(double Needed, double[] Saves, int[] Order)
 
     private const double Least = 1e-3;
 
-    /// <summary>Least cost of what must still be taken; infinite where all that is open is not enough: a knapsack with its last thing cut.</summary>
+    /// <summary>
+    /// Least cost of what must still be taken; infinite where all that is open is not enough. A knapsack with its last thing cut, but the thing that
+    /// would be cut first is taken whole or not at all (the bound of Martello and Toth).
+    /// </summary>
     /// <param name="needed">What is still needed, above 0.</param>
     /// <param name="open">Which things may still be taken.</param>
     /// <param name="cost">What each costs.</param>
     public double LeastMore(double needed, bool[] open, double[] cost)
     {
-        var sum = 0.0;
+        var (sum, dearest, withIt) = (0.0, 0.0, double.PositiveInfinity);
         foreach (var i in Order)
         {
             if (!open[i])
                 continue;
-            if (Saves[i] >= needed)
-                return sum + cost[i] * needed / Saves[i];
-            needed -= Saves[i];
-            sum += cost[i];
+            if (Saves[i] < needed)
+            {
+                dearest = cost[i] / Saves[i];
+                (needed, sum) = (needed - Saves[i], sum + cost[i]);
+                continue;
+            }
+            if (double.IsFinite(withIt))
+                return Math.Min(withIt, sum + cost[i] * needed / Saves[i]);
+            // What it saves too much is left out of what saves least for its cost.
+            withIt = sum + cost[i] - (Saves[i] - needed) * dearest;
         }
-        return double.PositiveInfinity;
+        return withIt;
     }
 }
 

@@ -28,6 +28,21 @@ internal sealed class Roof(int[] taken, int[] worn)
     /// <summary>Several may ask at once.</summary>
     private readonly Lock asked = new();
 
+    private int doubts;
+
+    /// <summary>So often frost spared a bed under it more than was counted on.</summary>
+    public int Doubts
+    {
+        get
+        {
+            lock (asked)
+                return doubts;
+        }
+    }
+
+    /// <summary>Share of what frost was seen to cost that is counted on: two thirds of it after each doubt (assumption).</summary>
+    private double Sure => SureOfFrost * Math.Pow(2.0 / 3, doubts);
+
     /// <summary>Nothing was slept in under it yet.</summary>
     public bool IsNew
     {
@@ -42,17 +57,17 @@ internal sealed class Roof(int[] taken, int[] worn)
         shortFrosted = [];
 
     /// <summary>Beds under it that were laid out dry and do not hold, with the frost that is sure or without.</summary>
-    public bool IsShort(BigInteger bed, bool trustsFrost)
+    public bool IsShort(BigInteger bed)
     {
         lock (asked)
-            return shortDry.Contains(bed) || trustsFrost && shortFrosted.Contains(bed);
+            return shortDry.Contains(bed) || shortFrosted.Contains(bed);
     }
 
     /// <summary>Remembers one.</summary>
-    public void FallsShort(BigInteger bed, bool trustsFrost)
+    public void FallsShort(BigInteger bed)
     {
         lock (asked)
-            (trustsFrost && seenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
+            (seenK.Count > 0 ? shortFrosted : shortDry).Add(bed);
     }
 
     /// <summary>Most that pads and clothes might add when ways to lie were asked for last, g; negative where they never were.</summary>
@@ -63,18 +78,16 @@ internal sealed class Roof(int[] taken, int[] worn)
 
     /// <summary>Ways to lie in them, worked out where they are not known yet.</summary>
     /// <param name="left">Most that pads and clothes may add to the load, g.</param>
-    /// <param name="trustsFrost">With the frost that is sure.</param>
     /// <param name="decided">Works them out for so much that is left and so much frost by night; finer where it is true.</param>
     public IReadOnlyList<LossPlanes> Ways(
         double left,
-        bool trustsFrost,
         Func<double, Func<int, double>, bool, IReadOnlyList<LossPlanes>> decided
     )
     {
         lock (asked)
         {
             Left = left;
-            if (trustsFrost && seenK.Count > 0)
+            if (seenK.Count > 0)
             {
                 if (frosted.Left < left)
                     frosted = (decided(left, FrostOn, true), left);
@@ -90,10 +103,10 @@ internal sealed class Roof(int[] taken, int[] worn)
     public double FrostOn(int night)
     {
         lock (asked)
-            return seenK.TryGetValue(night, out var k) ? SureOfFrost * Math.Max(0, k) : 0;
+            return seenK.TryGetValue(night, out var k) ? Sure * Math.Max(0, k) : 0;
     }
 
-    /// <summary>Learns what frost cost a bed; false where that is less than was taken to be sure.</summary>
+    /// <summary>Learns what frost cost a bed; false where that is less than was counted on.</summary>
     /// <param name="frostK">What it cost, by night, K.</param>
     /// <param name="frozen">Share of that which fabrics worn in it do not spare, 0–1.</param>
     public bool See(IReadOnlyDictionary<int, double> frostK, double frozen)
@@ -105,7 +118,7 @@ internal sealed class Roof(int[] taken, int[] worn)
             {
                 if (seenK.TryGetValue(night, out var seen))
                 {
-                    asThought &= k >= frozen * SureOfFrost * seen - FrostNear;
+                    asThought &= k >= frozen * Sure * seen - FrostNear;
                     if (k >= seen)
                         continue;
                 }
@@ -113,6 +126,7 @@ internal sealed class Roof(int[] taken, int[] worn)
                 frosted.Left = -1;
                 shortFrosted.Clear();
             }
+            doubts += asThought ? 0 : 1;
         }
         return asThought;
     }
