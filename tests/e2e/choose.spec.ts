@@ -144,3 +144,19 @@ test("clothes by day: every day dressed in the lightest, packed in a press, and 
   const kept = (await workspace(page)).trips.find((t) => t.id === trip.id);
   expect(kept?.uses.length).toBe(trip.uses.length);
 });
+
+test("nothing goes on behind another view: what was asked for one ends when it is chosen for the party", async ({
+  page,
+}) => {
+  const asked: string[] = [];
+  page.on("request", (r) => asked.push(r.url().replace(/.*\/api\/plan\//, "")));
+  const trip = (await workspace(page)).trips.find((t) => t.name === "Kessar ice cap");
+  await page.goto(`/trips/${trip?.id}/choose/1`);
+  await page.getByText(/Still looking for a lighter one|Walking the line/).waitFor();
+  const ended = page.waitForEvent("requestfailed", (r) => /plan\/(choose|line)$/.test(r.url()));
+  const before = asked.filter((a) => a === "line").length;
+  await page.getByRole("button", { name: "for the party" }).click();
+  expect((await ended).failure()?.errorText).toContain("ERR_ABORTED");
+  await expect(headline(page)).toHaveText(/for all 3 of you/, { timeout: 60_000 });
+  expect(asked.filter((a) => a === "line").length).toBe(before);
+});

@@ -51,20 +51,23 @@ export function Component() {
   const scopes = useMemo(() => (trip ? scopesOf(trip, index) : []), [trip, index]);
   const nights = useMemo(() => scopes.find((s) => s.key === scope)?.nights ?? [], [scopes, scope]);
   const wanted = useMemo(() => ({ ...asked, nights }), [asked, nights]);
-  const { ask: choose } = choice;
-  const { ask: walk } = line;
+  const { ask: choose, stop: endChoosing } = choice;
+  const { ask: walk, stop: endWalking } = line;
 
-  // Asked anew a moment after what is wanted or the trip was last changed.
+  // Asked anew a moment after what is wanted or the trip was last changed; nothing goes on behind another view.
   useEffect(() => {
     if (!trip || waits || trip.nights.length === 0 || view !== "trip") return;
     setPicked(null);
-    const soon = setTimeout(() => {
-      void choose({ trip, member: who, asked: wanted }).then(() =>
-        walk({ trip, member: who, asked: { ...wanted, mostG: null, chance: null } }),
-      );
+    const soon = setTimeout(async () => {
+      if (await choose({ trip, member: who, asked: wanted }))
+        await walk({ trip, member: who, asked: { ...wanted, mostG: null, chance: null } });
     }, 250);
-    return () => clearTimeout(soon);
-  }, [trip, who, wanted, waits, view, choose, walk]);
+    return () => {
+      clearTimeout(soon);
+      endChoosing();
+      endWalking();
+    };
+  }, [trip, who, wanted, waits, view, choose, walk, endChoosing, endWalking]);
 
   if (!trip || !night || !member)
     return (

@@ -44,6 +44,7 @@ export function useChoice(what: "choose" | "line" | "party" | "season" | "clothe
     setState((s) => ({ ...s, running: false }));
   }, []);
 
+  /** Says whether it was answered: not where it was ended or failed. */
   const ask = useCallback(
     async (asking: {
       trip: Trip;
@@ -97,13 +98,14 @@ export function useChoice(what: "choose" | "line" | "party" | "season" | "clothe
           if (event.refused) throw new Problem(503, event.refused, []);
         }
         now({ running: false });
+        return !mine.signal.aborted;
       } catch (e) {
-        if (mine.signal.aborted) return;
         now({
           running: false,
           problem:
             e instanceof Problem ? e : new Problem(0, "Ermine does not answer. Is it still running?", []),
         });
+        return false;
       }
     },
     [what],
