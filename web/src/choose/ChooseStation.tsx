@@ -228,7 +228,7 @@ export function Component() {
         )}
         {choice.proof && (best || done) && (
           <div className="mt-1">
-            <Proof proof={choice.proof} lighter={best !== null && asked.mostG == null} />
+            <Proof proof={choice.proof} lightestG={asked.mostG == null && best ? best.addsG : null} />
           </div>
         )}
         {(choice.running || line.running) && (

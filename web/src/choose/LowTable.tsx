@@ -103,7 +103,7 @@ export function LowTable(props: {
       )}
       {data && data.rows.length > 0 && (
         <div className="mt-3 max-w-4xl">
-          <Proof proof={data.proof} lighter={false} />
+          <Proof proof={data.proof} lightestG={null} />
           <p className="mt-1 text-[14px] text-soft">
             Worked out, not promised: labels, people and nights differ by several degrees. Try it near home
             first.

@@ -129,7 +129,10 @@ export function Party(props: {
       {problem && <ProblemList problem={problem} />}
       {party && (
         <div className="mt-1 max-w-4xl">
-          <Proof proof={party.proof} lighter={!asked.fairest && without.length === 0} />
+          <Proof
+            proof={party.proof}
+            lightestG={!asked.fairest && without.length === 0 ? party.addsG : null}
+          />
         </div>
       )}
       {running && (

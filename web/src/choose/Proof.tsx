@@ -10,16 +10,18 @@ function ways(things: number): string {
   return `2 to the power of ${things}`;
 }
 
-/** What was done to be sure. */
-export function Proof({ proof, lighter }: { proof: Schema["ChoiceProof"]; lighter: boolean }) {
+/** What was done to be sure; of the lightest with what it adds, which nothing lighter does or little could. */
+export function Proof({ proof, lightestG }: { proof: Schema["ChoiceProof"]; lightestG: number | null }) {
   const w = useWrite();
+  const least = proof.leastG && Math.round(proof.leastG);
+  const saved = least && lightestG != null ? Math.round(lightestG) - least : 0;
   const seconds = proof.seconds < 0.95 ? write(proof.seconds, 1) : write(proof.seconds);
   const looked = `${proof.replayed} ${proof.replayed === 1 ? "trip" : "trips"} replayed with the frost, ${proof.laid + proof.nodes} places of the search looked at, in ${seconds} s`;
   return (
     <p className="text-[14px] text-soft">
       {proof.proven
-        ? `${lighter ? "Nothing lighter holds: proven" : "Proven"} over ${ways(proof.things)} ways; ${looked}.`
-        : `Not proven yet${proof.leastG ? `: nothing under ${w.mass(Math.round(proof.leastG))} holds` : ""}; ${looked}.`}{" "}
+        ? `${lightestG != null ? "Nothing lighter holds: proven" : "Proven"} over ${ways(proof.things)} ways; ${looked}.`
+        : `Not proven yet${least ? `: nothing under ${w.mass(least)} holds` : ""}${saved > 0 ? `, so ${w.mass(saved)} could be saved at most` : ""}; ${looked}.`}{" "}
       What is ruled out unseen loses too much heat even dry, and in the same bags and covers frost is taken to
       cost at least three quarters of what it was seen to.
     </p>

@@ -190,7 +190,7 @@ export function Season(props: {
         )}
         {buys && all > 0 && !season.running && (
           <div className="mt-3">
-            <Proof proof={buys.proof} lighter={false} />
+            <Proof proof={buys.proof} lightestG={null} />
             <p className="mt-1 text-[14px] text-soft">
               {!buys.proof.proven &&
                 `Ended early: ${buys.weighed} pieces were weighed alone${buys.together > 1 ? `, up to ${buys.together} together` : ", none together"}. `}
