@@ -67,7 +67,30 @@ public sealed class ChooseForParty
             (best, var decided) = Fairest(lightest);
             proven &= decided;
         }
+        var grams = best.Grams;
+        proven &= !best.AllHave || DoesPacked(best) && best.Grams <= grams + Totals.Grain;
         return Told(best, lightest, proven, whole: true);
+    }
+
+    /// <summary>So often it is given out anew where beds fall short once everyone's are packed.</summary>
+    private const int MostGivenAgain = 12;
+
+    /// <summary>
+    /// Gives out anew until nobody falls short once everyone's bed is packed, for beds are tried under the load as it is packed now, and the load
+    /// that all of them make may bring one to the night colder; false where somebody still does.
+    /// </summary>
+    private bool DoesPacked(PartyBeds beds)
+    {
+        for (var n = 0; n <= MostGivenAgain; n++)
+        {
+            var told = BedsOf(GivenOut(beds), whole: true);
+            var fallShort = told.Index().Where(b => b.Item!.SpareK < asked.SpareK).Select(b => b.Index).ToList();
+            if (fallShort.Count == 0)
+                return true;
+            if (!beds.GiveOutWithout(fallShort))
+                return false;
+        }
+        return false;
     }
 
     /// <summary>Whether there is time.</summary>
@@ -232,18 +255,23 @@ public sealed class ChooseForParty
         ];
     }
 
-    private PartyChoice Told(PartyBeds beds, PartyBeds lightest, bool proven, bool whole)
+    /// <summary>What is given to each, as a bed. Who carries what hangs on all of them; on the way what each carries alone is near enough.</summary>
+    private List<ChosenBed?> BedsOf(IReadOnlyList<int[]?> given, bool whole)
     {
-        var given = GivenOut(beds);
         var sleeping = given
             .Select((g, p) => g is null ? null : people[p].Trials.Sleeping(people[p].Things.Bed(g)))
             .ToList();
-        // Who carries what hangs on all of them; on the way what each carries alone is near enough.
         ChosenBed BedOf(int person, int[] bed) =>
             whole
                 ? people[person].Telling.BedOf(bed, sleeping.Where((_, p) => p != person).OfType<Outfit>())
                 : people[person].Telling.BedOf(bed);
-        List<ChosenBed?> told = [.. given.Select((g, p) => g is null ? null : BedOf(p, g))];
+        return [.. given.Select((g, p) => g is null ? null : BedOf(p, g))];
+    }
+
+    private PartyChoice Told(PartyBeds beds, PartyBeds lightest, bool proven, bool whole)
+    {
+        var given = GivenOut(beds);
+        var told = BedsOf(given, whole);
         List<ChosenBed> now = [.. people.Select(p => p.Telling.Now(nights))];
         var unknown = nights.Where(n => runs[0].LowOf(n) is null).ToList();
         return new(

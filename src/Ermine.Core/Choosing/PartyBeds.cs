@@ -306,11 +306,27 @@ internal sealed partial class PartyBeds
             );
     }
 
+    private (double Grams, PartyColumn?[] Beds) Given() =>
+        GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
+
+    /// <summary>Gives out without some beds of those that have them now; false, and nothing changes, where then someone has none.</summary>
+    /// <param name="those">Who has them, from 0.</param>
+    public bool GiveOutWithout(IEnumerable<int> those)
+    {
+        foreach (var person in those)
+            people[person].Drop(Beds[person]!);
+        var (grams, beds) = Given();
+        if (Array.Exists(beds, b => b is null))
+            return false;
+        (Grams, Beds) = (grams, beds);
+        return true;
+    }
+
     private void Improve()
     {
         lock (known)
         {
-            var (grams, beds) = GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
+            var (grams, beds) = Given();
             stop.ThrowIfCancellationRequested();
             if (grams >= Grams - Totals.Grain)
                 return;

@@ -73,6 +73,13 @@ internal sealed class PartyPerson
             return [.. beds.Where(b => b.Level >= level)];
     }
 
+    /// <summary>A bed that was found is none.</summary>
+    public void Drop(PartyColumn bed)
+    {
+        lock (beds)
+            beds.Remove(bed);
+    }
+
     /// <summary>What the cheapest bed that was found so far and reaches a level costs at prices, g; infinite where there is none.</summary>
     public double CheapestOf(double level, double[] prices)
     {

@@ -62,13 +62,15 @@ export function Party(props: {
   const who = (n: number) => sleepers[trip.members[n]?.sleeperId ?? ""]?.name ?? `person ${n + 1}`;
   const all = trip.members.map((_, n) => n);
   const without = party?.people.flatMap((p, n) => (p.bed ? [] : [n])) ?? [];
-  // What no bed helps is said where it says that all are warm.
+  // What no bed helps, and who falls short once all of it is packed, is said where it says that all are warm.
   const cold = (party?.people ?? [])
-    .map((p, n) =>
-      p.inNoBed.length > 0
-        ? ` but ${who(n)} on ${p.inNoBed.length > 1 ? "nights" : "night"} ${and(p.inNoBed.map((i) => `${i + 1}`))}`
-        : "",
-    )
+    .map((p, n) => {
+      const short = p.bed?.nights.filter((b) => b.spareK < asked.spareK).map((b) => b.night) ?? [];
+      const nights = [...p.inNoBed, ...short].sort((a, b) => a - b);
+      return nights.length > 0
+        ? ` but ${who(n)} on ${nights.length > 1 ? "nights" : "night"} ${and(nights.map((i) => `${i + 1}`))}`
+        : "";
+    })
     .filter(Boolean)
     .join(",");
   const change = (part: Partial<typeof asked>) => setAsked((a) => ({ ...a, ...part }));
