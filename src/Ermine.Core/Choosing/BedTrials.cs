@@ -142,6 +142,12 @@ internal sealed class BedTrials
         return packed >= level;
     }
 
+    /// <summary>A choice that was tried is only so good as the plan will have it.</summary>
+    /// <param name="chosen">The things, by number.</param>
+    /// <param name="level">How good it is.</param>
+    public void Refuse(IReadOnlyList<int> chosen, double level) =>
+        tried[KeyOf(chosen)] = tried[KeyOf(chosen)] with { Level = level, Whole = true, Packed = true };
+
     /// <summary>The trip replayed in a choice as the plan will have it where others of the party change too.</summary>
     /// <param name="chosen">The things, by number.</param>
     /// <param name="others">The others.</param>

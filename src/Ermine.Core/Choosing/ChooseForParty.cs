@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using Ermine.Core.Kit;
+using Ermine.Core.Loads;
 using Ermine.Core.Nights;
 using Ermine.Core.Plans;
 using Ermine.Core.Stack;
@@ -67,30 +68,7 @@ public sealed class ChooseForParty
             (best, var decided) = Fairest(lightest);
             proven &= decided;
         }
-        var grams = best.Grams;
-        proven &= !best.AllHave || DoesPacked(best) && best.Grams <= grams + Totals.Grain;
         return Told(best, lightest, proven, whole: true);
-    }
-
-    /// <summary>So often it is given out anew where beds fall short once everyone's are packed.</summary>
-    private const int MostGivenAgain = 12;
-
-    /// <summary>
-    /// Gives out anew until nobody falls short once everyone's bed is packed, for beds are tried under the load as it is packed now, and the load
-    /// that all of them make may bring one to the night colder; false where somebody still does.
-    /// </summary>
-    private bool DoesPacked(PartyBeds beds)
-    {
-        for (var n = 0; n <= MostGivenAgain; n++)
-        {
-            var told = BedsOf(GivenOut(beds), whole: true);
-            var fallShort = told.Index().Where(b => b.Item!.SpareK < asked.SpareK).Select(b => b.Index).ToList();
-            if (fallShort.Count == 0)
-                return true;
-            if (!beds.GiveOutWithout(fallShort))
-                return false;
-        }
-        return false;
     }
 
     /// <summary>Whether there is time.</summary>
@@ -106,9 +84,24 @@ public sealed class ChooseForParty
             lots,
             level,
             Onwards,
+            beds => FallShort(beds, level),
             stop,
             heard is null || side is not null ? null : beds => heard(Told(beds, beds, false, whole: false))
         ).Seek(side);
+
+    /// <summary>
+    /// Who falls short in what is given out, and what each has to spare then: beds are tried under the load as it is packed now, and where walks are
+    /// weighed the load that all of them make may bring one to the night colder.
+    /// </summary>
+    private IReadOnlyList<(int Person, double SpareK)> FallShort(PartyColumn?[] beds, double level) =>
+        !Weighed.IsAsked(runs[0].Trip) || beds.Contains(null)
+            ? []
+            :
+            [
+                .. BedsOf(GivenOut(beds), whole: true)
+                    .Select((b, p) => (Person: p, b!.SpareK))
+                    .Where(b => b.SpareK < level),
+            ];
 
     /// <summary>By halves: what everyone can have to spare for the weight.</summary>
     private (PartyBeds Best, bool Decided) Fairest(PartyBeds lightest)
@@ -211,13 +204,13 @@ public sealed class ChooseForParty
     // ---- telling ----
 
     /// <summary>The things themselves: of those that are alike each gets what was in the bed already, if anything.</summary>
-    private IReadOnlyList<int[]?> GivenOut(PartyBeds beds)
+    private IReadOnlyList<int[]?> GivenOut(PartyColumn?[] beds)
     {
         var used = new HashSet<Guid>();
         List<Guid>[] ids = [.. people.Select(_ => new List<Guid>())];
         foreach (var slept in (bool[])[true, false])
         {
-            foreach (var (p, bed) in beds.Beds.Index())
+            foreach (var (p, bed) in beds.Index())
             {
                 var was = runs[p].SystemOf(nights[0]);
                 foreach (var lot in bed?.Takes ?? new Dictionary<int, int>())
@@ -239,7 +232,7 @@ public sealed class ChooseForParty
         }
         return
         [
-            .. beds.Beds.Select(
+            .. beds.Select(
                 (bed, p) =>
                 {
                     if (bed is null)
@@ -270,7 +263,7 @@ public sealed class ChooseForParty
 
     private PartyChoice Told(PartyBeds beds, PartyBeds lightest, bool proven, bool whole)
     {
-        var given = GivenOut(beds);
+        var given = GivenOut(beds.Beds);
         var told = BedsOf(given, whole);
         List<ChosenBed> now = [.. people.Select(p => p.Telling.Now(nights))];
         var unknown = nights.Where(n => runs[0].LowOf(n) is null).ToList();

@@ -27,6 +27,7 @@ internal sealed partial class PartyBeds
     private readonly double level;
     private readonly Func<bool> onwards;
     private readonly CancellationToken stop;
+    private readonly Func<PartyColumn?[], IReadOnlyList<(int Person, double Level)>> fallShort;
     private readonly Action<PartyBeds>? heard;
     private readonly Totals grain;
     private readonly ConcurrentDictionary<(int Person, string Most, double[]? Prices, double Limit), Lightest> known =
@@ -86,6 +87,7 @@ internal sealed partial class PartyBeds
     /// <param name="lots">What more than one of them may take.</param>
     /// <param name="level">Degrees to spare that everyone must have.</param>
     /// <param name="onwards">Says whether it may go on.</param>
+    /// <param name="fallShort">Says who falls short once what is given out is packed, and how good each of those beds is then.</param>
     /// <param name="stop">Ends the work.</param>
     /// <param name="heard">Hears of each better way.</param>
     public PartyBeds(
@@ -93,18 +95,13 @@ internal sealed partial class PartyBeds
         IReadOnlyList<PartyLot> lots,
         double level,
         Func<bool> onwards,
+        Func<PartyColumn?[], IReadOnlyList<(int Person, double Level)>> fallShort,
         CancellationToken stop,
         Action<PartyBeds>? heard = null
     )
     {
-        (this.people, this.lots, this.level, this.onwards, this.stop, this.heard) = (
-            people,
-            lots,
-            level,
-            onwards,
-            stop,
-            heard
-        );
+        (this.people, this.lots, this.level, this.onwards) = (people, lots, level, onwards);
+        (this.fallShort, this.stop, this.heard) = (fallShort, stop, heard);
         (Beds, Alone) = (new PartyColumn?[people.Count], new PartyColumn?[people.Count]);
         Grams = people.Count * WithoutG;
         grain = Totals.Of([.. people.SelectMany(p => p.Things.All.Select(t => t.Grams))]);
@@ -203,10 +200,13 @@ internal sealed partial class PartyBeds
                     prices is null ? Ask(most, Near).Sum(e => e.Least) : AtPrices(most, prices)
                 );
         }
-        else if (Array.TrueForAll(each, e => e.Near == 0))
-            Bound = Grams;
-        else
+        else if (!Array.TrueForAll(each, e => e.Near == 0))
             Keep(way with { By = Bounded.Exactly }, Ask(way.Most, near: 0).Sum(e => e.Least));
+        else if (each.Sum(e => e.Bed?.Grams ?? WithoutG) >= Grams - Totals.Grain)
+            Bound = Grams;
+        // Of its beds some were refused.
+        else
+            Keep(way, way.Bound);
     }
 
     private void Keep(Way way, double bound)
@@ -258,7 +258,6 @@ internal sealed partial class PartyBeds
     {
         var open = questions.Where(q => !IsKnown(q)).ToList();
         if (open.Count > 0)
-        {
             Partitioner
                 .Create(open.GroupBy(q => q.Person), EnumerablePartitionerOptions.NoBuffering)
                 .AsParallel()
@@ -268,9 +267,10 @@ internal sealed partial class PartyBeds
                     foreach (var asked in of)
                         Answer(asked);
                 });
+        Lightest[] answers = [.. questions.Select(q => known[q.Key])];
+        if (open.Count > 0)
             Improve();
-        }
-        return [.. questions.Select(q => known[q.Key])];
+        return answers;
     }
 
     private bool IsKnown(Question asked) =>
@@ -306,32 +306,33 @@ internal sealed partial class PartyBeds
             );
     }
 
-    private (double Grams, PartyColumn?[] Beds) Given() =>
-        GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
-
-    /// <summary>Gives out without some beds of those that have them now; false, and nothing changes, where then someone has none.</summary>
-    /// <param name="those">Who has them, from 0.</param>
-    public bool GiveOutWithout(IEnumerable<int> those)
-    {
-        foreach (var person in those)
-            people[person].Drop(Beds[person]!);
-        var (grams, beds) = Given();
-        if (Array.Exists(beds, b => b is null))
-            return false;
-        (Grams, Beds) = (grams, beds);
-        return true;
-    }
-
     private void Improve()
     {
         lock (known)
         {
-            var (grams, beds) = Given();
-            stop.ThrowIfCancellationRequested();
-            if (grams >= Grams - Totals.Grain)
+            while (true)
+            {
+                var (grams, beds) = GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
+                stop.ThrowIfCancellationRequested();
+                if (grams >= Grams - Totals.Grain)
+                    return;
+                var refused = fallShort(beds);
+                foreach (var (person, good) in refused)
+                    Refuse(person, beds[person]!, good);
+                if (refused.Count > 0)
+                    continue;
+                (Grams, Beds) = (grams, beds);
+                heard?.Invoke(this);
                 return;
-            (Grams, Beds) = (grams, beds);
-            heard?.Invoke(this);
+            }
         }
+    }
+
+    /// <summary>A bed that falls short is none: what it answered is asked again.</summary>
+    private void Refuse(int person, PartyColumn bed, double good)
+    {
+        people[person].Refuse(bed, good);
+        foreach (var (key, was) in known.Where(k => k.Key.Person == person && k.Value.Bed == bed))
+            known[key] = was with { Bed = null, Near = double.PositiveInfinity };
     }
 }

@@ -73,9 +73,10 @@ internal sealed class PartyPerson
             return [.. beds.Where(b => b.Level >= level)];
     }
 
-    /// <summary>A bed that was found is none.</summary>
-    public void Drop(PartyColumn bed)
+    /// <summary>A bed that was found is only so good once everyone's are packed.</summary>
+    public void Refuse(PartyColumn bed, double level)
     {
+        Trials.Refuse(bed.Chosen, level);
         lock (beds)
             beds.Remove(bed);
     }
@@ -119,7 +120,9 @@ internal sealed class PartyPerson
         bool inTurn
     )
     {
-        var best = BedsOf(level).Where(b => b.Takes.All(t => t.Value <= most[t.Key])).MinBy(b => b.CostAt(prices));
+        PartyColumn? Known() =>
+            BedsOf(level).Where(b => b.Takes.All(t => t.Value <= most[t.Key])).MinBy(b => b.CostAt(prices));
+        var best = Known();
         var mostG = Math.Min(best?.CostAt(prices) ?? limit, limit);
         var left = (int[])[.. most];
         double[] cost =
@@ -156,9 +159,10 @@ internal sealed class PartyPerson
                 Looked.Laid + search.Laid,
                 Looked.Replayed + trials.Replayed - before
             );
-        return found is not null && Keep(found, trials) is var bed
+        // What was refused meanwhile is no bed.
+        return found is not null && Keep(found, trials) is var bed && bed.Level >= level
             ? (Math.Min(least, bed.CostAt(prices)), bed)
-            : (least, best);
+            : (least, Known());
     }
 
     /// <summary>How good everything at once is: nothing is better.</summary>
