@@ -27,7 +27,17 @@ internal sealed partial class PartyBeds
             if (hoped < (1 + NearPriced) * Bound)
                 return;
             var near = Math.Clamp((hoped / Bound - 1) / 2, NearPriced, NearAtFirst);
-            if (AtPrices(Everyone(All), next, near, isTrial: true) is var bound && bound > Bound)
+            var bound = AtPrices(Everyone(All), next, near, isTrial: true);
+            // Where there are no prices yet, what was broken off or is not near enough is asked again for as long as it may bound better.
+            while (
+                prices is null
+                && bound <= Bound
+                && MayBound(next)
+                && goes()
+                && !Questions(Everyone(All), NearPriced, next).All(IsKnown)
+            )
+                bound = AtPrices(Everyone(All), next, isTrial: true);
+            if (bound > Bound)
             {
                 (prices, Bound) = (next, Math.Min(bound, Grams));
                 better(next);
