@@ -194,6 +194,19 @@ public sealed class ChoicesTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task Where_walks_are_weighed_nobody_of_a_party_falls_short_once_all_of_it_is_packed()
+    {
+        var trip = await app.Trip("Kessar ice cap");
+        var events = await Events("/api/plan/party", new() { ["trip"] = trip.DeepClone(), ["asked"] = Shared() });
+        var beds = events[^1]["party"]!["people"]!.AsArray().Select(p => p!["bed"]).OfType<JsonNode>().ToList();
+        Assert.NotEmpty(beds);
+        Assert.All(
+            beds.SelectMany(b => b["nights"]!.AsArray()),
+            night => Assert.True((double)night!["spareK"]! >= 0, $"night {night["night"]}: {night["spareK"]}")
+        );
+    }
+
+    [Fact]
     public async Task What_cannot_be_asked_for_a_party_names_field_value_and_mend()
     {
         var trip = await app.Trip();

@@ -257,20 +257,23 @@ internal sealed partial class PartyBeds
     private Lightest[] Ask(IReadOnlyList<Question> questions)
     {
         var open = questions.Where(q => !IsKnown(q)).ToList();
-        if (open.Count > 0)
-            Partitioner
-                .Create(open.GroupBy(q => q.Person), EnumerablePartitionerOptions.NoBuffering)
-                .AsParallel()
-                .WithCancellation(stop)
-                .ForAll(of =>
-                {
-                    foreach (var asked in of)
-                        Answer(asked);
-                });
-        Lightest[] answers = [.. questions.Select(q => known[q.Key])];
-        if (open.Count > 0)
-            Improve();
+        if (open.Count == 0)
+            return Answers();
+        Partitioner
+            .Create(open.GroupBy(q => q.Person), EnumerablePartitionerOptions.NoBuffering)
+            .AsParallel()
+            .WithCancellation(stop)
+            .ForAll(of =>
+            {
+                foreach (var asked in of)
+                    Answer(asked);
+            });
+        // As they are before any bed is refused.
+        var answers = Answers();
+        Improve();
         return answers;
+
+        Lightest[] Answers() => [.. questions.Select(q => known[q.Key])];
     }
 
     private bool IsKnown(Question asked) =>
@@ -310,22 +313,25 @@ internal sealed partial class PartyBeds
     {
         lock (known)
         {
-            while (true)
-            {
-                var (grams, beds) = GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
-                stop.ThrowIfCancellationRequested();
-                if (grams >= Grams - Totals.Grain)
-                    return;
-                var refused = fallShort(beds);
-                foreach (var (person, good) in refused)
-                    Refuse(person, beds[person]!, good);
-                if (refused.Count > 0)
-                    continue;
-                (Grams, Beds) = (grams, beds);
-                heard?.Invoke(this);
-                return;
-            }
+            while (TryImprove() && onwards()) { }
         }
+    }
+
+    /// <summary>Gives out the beds that are known; true where some of those were refused, so that it is to be done anew.</summary>
+    private bool TryImprove()
+    {
+        var (grams, beds) = GivingOut.Best([.. people.Select(p => p.BedsOf(level))], All, WithoutG, stop);
+        stop.ThrowIfCancellationRequested();
+        if (grams >= Grams - Totals.Grain)
+            return false;
+        var refused = fallShort(beds);
+        foreach (var (person, good) in refused)
+            Refuse(person, beds[person]!, good);
+        if (refused.Count > 0)
+            return true;
+        (Grams, Beds) = (grams, beds);
+        heard?.Invoke(this);
+        return false;
     }
 
     /// <summary>A bed that falls short is none: what it answered is asked again.</summary>
