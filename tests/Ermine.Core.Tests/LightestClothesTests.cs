@@ -141,7 +141,7 @@ public class LightestClothesTests
         var wrong = new ConcurrentBag<string>();
         var (lighter, same) = (0, 0);
         SmallClosets.LookAt(
-            9,
+            42,
             seed =>
             {
                 var run = RunOf(seed, [.. Least, .. More]);

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Ermine.Core.Answers;
 using Ermine.Core.Days;
 using Ermine.Core.Nights;
@@ -30,7 +31,7 @@ internal sealed class ClothesTrials
         (this.run, this.asked, this.things) = (run, asked, things);
         // Once a trip has been run several may ask it.
         _ = run[run.Count - 1];
-        worn = [.. things.Days.Select(_ => new List<IReadOnlyList<Bar>>())];
+        worn = [.. things.Days.Select(_ => ImmutableList<IReadOnlyList<Bar>>.Empty)];
         (Everything, inEverything) = InEverything();
         Remember(Everything);
     }
@@ -43,16 +44,16 @@ internal sealed class ClothesTrials
     /// <summary>Sets that days were played in.</summary>
     public int PlayedOut => playedOut;
 
-    private readonly List<IReadOnlyList<Bar>>[] worn;
+    private readonly ImmutableList<IReadOnlyList<Bar>>[] worn;
 
     /// <summary>What was worn on days that went well: it is worn again where it can be, the last first, before anything else is looked for.</summary>
-    public void Remember(IEnumerable<DayOut> days)
+    private void Remember(IEnumerable<DayOut> days)
     {
-        foreach (var (known, day) in worn.Zip(days))
-        {
-            known.RemoveAll(k => k.SequenceEqual(day.Dressed.Bars));
-            known.Insert(0, day.Dressed.Bars);
-        }
+        foreach (var (n, day) in days.Index())
+            ImmutableInterlocked.Update(
+                ref worn[n],
+                known => known.RemoveAll(k => k.SequenceEqual(day.Dressed.Bars)).Insert(0, day.Dressed.Bars)
+            );
     }
 
     /// <summary>All days in some pieces; null where one goes worse than in everything: which, and for body (0), hands (1) or feet (2).</summary>
@@ -75,19 +76,8 @@ internal sealed class ClothesTrials
             all.Add(next.Day);
             lived = next.Run;
         }
+        Remember(all);
         return all;
-    }
-
-    /// <summary>Whether one day goes worse in some pieces, begun as it is begun in everything: about what it is after days in those pieces.</summary>
-    public bool FailsOn(int night, IEnumerable<Garment> pieces)
-    {
-        Interlocked.Increment(ref playedOut);
-        var day = BegunIn(pieces, night);
-        var n = things.Days.IndexOf(night);
-        return Known(day, n)
-            .Select(w => w with { Played = DayRun.Play(day with { Worn = w.Bars }, run.Context.Stop) })
-            .Concat(Looked(day, n))
-            .All(w => WorseFor(new(night, w, Holds(day, w, w.Played), null)) is not null);
     }
 
     /// <summary>Ways to wear a day that are known to be good and can be worn in what there is.</summary>
@@ -216,7 +206,7 @@ internal sealed class ClothesTrials
         var other = Everything[things.Days.IndexOf(day.Night)];
         foreach (var (mine, best) in day.Dressed.Played.Blocks.Zip(other.Dressed.Played.Blocks))
         {
-            var (bad, least) = (Badness(mine.Verdict), Badness(best.Verdict));
+            var (bad, least) = (Badness(mine.Verdict, asked.Borne), Badness(best.Verdict, asked.Borne));
             if (
                 bad > least
                 || mine.Verdict == DayVerdict.Chilling
@@ -237,13 +227,16 @@ internal sealed class ClothesTrials
 
     private static bool Sleeps(DayOut day) => day.NightGoes is null or Verdict.Warm or Verdict.Hot;
 
-    /// <summary>Whether a day goes better than another in its worst block, then in all together, and no night or unplanned hour goes worse for it.</summary>
-    private bool IsBetter(DayOut day, DayOut other)
+    /// <summary>
+    /// Whether a day goes better than another in its worst block, then in all together, and no night or unplanned hour goes worse for it; whatever
+    /// is borne, so that bearing more never asks for more.
+    /// </summary>
+    private static bool IsBetter(DayOut day, DayOut other)
     {
         (int, int, double) Bad(DayOut of) =>
             (
-                of.Dressed.Played.Blocks.Select(b => Badness(b.Verdict)).DefaultIfEmpty().Max(),
-                of.Dressed.Played.Blocks.Sum(b => Badness(b.Verdict)),
+                of.Dressed.Played.Blocks.Select(b => Badness(b.Verdict, borne: false)).DefaultIfEmpty().Max(),
+                of.Dressed.Played.Blocks.Sum(b => Badness(b.Verdict, borne: false)),
                 of.Dressed.Played.Blocks.Where(b => b.Verdict == DayVerdict.Chilling).Sum(b => b.MostDebt)
             );
         return Bad(day).CompareTo(Bad(other)) < 0
@@ -251,10 +244,10 @@ internal sealed class ClothesTrials
             && (day.UnplannedHolds != false || other.UnplannedHolds == false);
     }
 
-    private int Badness(DayVerdict verdict) =>
+    private static int Badness(DayVerdict verdict, bool borne) =>
         verdict switch
         {
-            DayVerdict.Warm or DayVerdict.Cool => asked.Borne ? 0 : 1,
+            DayVerdict.Warm or DayVerdict.Cool => borne ? 0 : 1,
             DayVerdict.Dripping => 2,
             DayVerdict.Chilling => 3,
             _ => 0,

@@ -104,7 +104,6 @@ public sealed class LightestClothes
 
     private Answer Heard(Answer found)
     {
-        trials.Remember(found.Days);
         heard?.Invoke(Told(found, proven: false));
         return found;
     }
@@ -209,9 +208,14 @@ public sealed class LightestClothes
         return null;
     }
 
-    /// <summary>Several at once, in their order.</summary>
-    private List<TTo> Beside<TFrom, TTo>(IEnumerable<TFrom> of, Func<TFrom, TTo> each) =>
-        [.. of.AsParallel().AsOrdered().WithCancellation(run.Context.Stop).Select(each)];
+    /// <summary>Several at once, in their order; who asks does its share, so that one may be asked for within another.</summary>
+    private List<TTo> Beside<TFrom, TTo>(IEnumerable<TFrom> of, Func<TFrom, TTo> each)
+    {
+        TFrom[] all = [.. of];
+        var done = new TTo[all.Length];
+        Parallel.For(0, all.Length, new() { CancellationToken = run.Context.Stop }, n => done[n] = each(all[n]));
+        return [.. done];
+    }
 
     // ---- the proof ----
 
@@ -219,7 +223,7 @@ public sealed class LightestClothes
     private (Answer Found, bool Proven) Proven(Answer found)
     {
         List<IReadOnlyList<Garment>> groups = [.. Needed(found.Pieces).Select(g => (IReadOnlyList<Garment>)[g])];
-        for (var round = 0; ; round++)
+        while (true)
         {
             var hit = LeastHit.Of(all, things.CostOf, things.Stays, groups, run.Context.Stop);
             leastG = hit is null ? leastG : GramsOf(hit);
@@ -235,44 +239,85 @@ public sealed class LightestClothes
             {
                 // Dressing is not exact in the minutes that are played: what is like it is tried before it is believed.
                 var lighter = Changed(found, all.Concat(notWeighed), 1);
-                if (lighter == found || !lighter.Pieces.All(all.Contains))
+                if (!lighter.Pieces.All(all.Contains))
                     return (lighter, !IsOver(1));
+                lighter = lighter == found ? Doubted(found, groups) : lighter;
+                if (lighter == found)
+                    return (found, !IsOver(1));
                 found = lighter;
                 // Groups of which it has none did not hold.
                 groups.RemoveAll(g => !g.Any(found.Pieces.Contains));
                 continue;
             }
-            // Other days first each time: what they ask for differs.
-            var days = things.Days.Select((_, n) => things.Days[(n + round) % things.Days.Count]);
-            var failing = Beside(days, d => (Night: d, Fails: trials.FailsOn(d, hit))).Where(d => d.Fails);
-            var grown = Beside(
-                failing.Take(Environment.ProcessorCount),
-                d => Grown(hit, d.Night, [.. all.Except(hit).OrderBy(things.CostOf)])
+            // Light ones first leave heavy ones to be needed; those that are in many groups first leave others.
+            var most = all.OrderByDescending(p => groups.Count(g => g.Contains(p))).ThenBy(things.CostOf);
+            groups.AddRange(
+                Beside<IEnumerable<Garment>, List<IReadOnlyList<Garment>>>(
+                        [all.OrderBy(things.CostOf), most],
+                        order => [.. Missing(hit, [.. order])]
+                    )
+                    .SelectMany(g => g)
             );
-            foreach (var with in grown.DefaultIfEmpty(hit))
-            {
-                // Begun as in everything it goes worse; that it does after days in it as well is seen once more.
-                var inGrown = with.Count > hit.Count ? trials.Try(with, out _) : null;
-                if (inGrown is not null && GramsOf(with) < GramsOf(found.Pieces))
-                    found = Heard(new(inGrown, with));
-                groups.Add([.. all.Except(inGrown is null ? with : hit)]);
-            }
         }
     }
 
-    /// <summary>Pieces with as many more as can be while a day still goes worse: all of some, or none, or some of each half.</summary>
-    private List<Garment> Grown(List<Garment> pieces, int night, List<Garment> more)
+    /// <summary>What is lightest but for one group is tried: where it does, that group did not hold.</summary>
+    private Answer Doubted(Answer found, List<IReadOnlyList<Garment>> groups)
+    {
+        foreach (var some in groups.Chunk(Environment.ProcessorCount).TakeWhile(_ => !IsOver(1)))
+        {
+            var tried = Beside(
+                some,
+                group =>
+                    LeastHit.Of(all, things.CostOf, things.Stays, [.. groups.Where(g => g != group)], run.Context.Stop)
+                        is { } hit
+                    && GramsOf(hit) < GramsOf(found.Pieces) - Totals.Grain
+                    && trials.Try(hit, out _) is { } days
+                        ? new Answer(days, hit)
+                        : null
+            );
+            if (tried.OfType<Answer>().MinBy(a => GramsOf(a.Pieces)) is { } lighter)
+                return Heard(lighter);
+        }
+        return found;
+    }
+
+    /// <summary>Groups of pieces of each of which one must come along, for days go worse in some pieces; no two have a piece in common.</summary>
+    /// <param name="pieces">They.</param>
+    /// <param name="order">Everything, in the order in which it is tried whether it comes to nothing.</param>
+    private IEnumerable<IReadOnlyList<Garment>> Missing(List<Garment> pieces, IReadOnlyList<Garment> order)
+    {
+        do
+        {
+            List<Garment> group = [.. all.Except(Grown(pieces, [.. order.Except(pieces)]))];
+            yield return group;
+            pieces = [.. pieces, .. group];
+        } while (!IsOver(1) && trials.Try(pieces, out _) is null);
+    }
+
+    /// <summary>Pieces with as many more as can be while a day still goes worse: what the steady balance asks for comes last, piece by piece.</summary>
+    private List<Garment> Grown(List<Garment> pieces, List<Garment> more)
+    {
+        List<Garment> asked = [.. parts.SelectMany(p => p.Missing(pieces, more))];
+        var with = Halved(pieces, [.. more.Except(asked)]);
+        // What is needed beside fewer pieces is needed beside more.
+        var maybe = Beside(asked, p => (Piece: p, With: Halved(with, [p]))).Where(p => p.With.Count > with.Count);
+        return maybe.Aggregate(with, (grown, p) => grown.Count == with.Count ? p.With : Halved(grown, [p.Piece]));
+    }
+
+    /// <summary>The same: all of some, or none, or some of each half.</summary>
+    private List<Garment> Halved(List<Garment> pieces, List<Garment> more)
     {
         if (more.Count == 0 || IsOver(1))
             return pieces;
         List<Garment> with = [.. pieces, .. more];
         // All of it together goes as well as everything, for it is that.
-        if (with.Count < all.Count && trials.FailsOn(night, with))
+        if (with.Count < all.Count && trials.Try(with, out _) is null)
             return with;
         if (more.Count == 1)
             return pieces;
         var half = more.Count / 2;
-        return Grown(Grown(pieces, night, more[..half]), night, more[half..]);
+        return Halved(Halved(pieces, more[..half]), more[half..]);
     }
 
     // ---- telling ----

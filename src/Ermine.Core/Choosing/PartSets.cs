@@ -19,16 +19,18 @@ internal sealed class PartSets
         bool borne
     )
     {
-        Pool = pool;
+        (Pool, this.borne) = (pool, borne);
         Days = [.. days.Select(d => (d.Night, d.Asks, pool.Pieces.Select(p => BitOf(d.Asks.Wardrobe, p)).ToArray()))];
-        var always = SetOf(stays);
+        var always = Pool.SetOf(stays);
         Lightest = Enumerable
             .Range(0, pool.Sets)
             .Select(s => (uint)s)
-            .Where(s => (s & always) == always && IsRight(s, borne))
+            .Where(s => (s & always) == always && IsRight(s))
             .DefaultIfEmpty((uint)pool.Sets - 1)
             .MinBy(s => (pool.In(s).Sum(cost), System.Numerics.BitOperations.PopCount(s)));
     }
+
+    private readonly bool borne;
 
     /// <summary>The pieces.</summary>
     public Wardrobe Pool { get; }
@@ -39,20 +41,38 @@ internal sealed class PartSets
     public uint Lightest { get; }
 
     /// <summary>Whether every stretch goes as well in a set as in everything.</summary>
-    private bool IsRight(uint set, bool borne) =>
+    private bool IsRight(uint set) =>
         Days.All(d =>
         {
             var ofDay = OfDay(set, d.Bits);
             return d.Asks.Stretches.All(s => s.IsRight(ofDay, borne));
         });
 
+    /// <summary>Of more pieces those that some ask for: as many of the others as can be leave a stretch worse than it is in everything.</summary>
+    /// <param name="pieces">Pieces in which one may be worse; if none is nothing is asked for.</param>
+    /// <param name="more">More, in the order in which they are added.</param>
+    public IEnumerable<Garment> Missing(IReadOnlyCollection<Garment> pieces, IEnumerable<Garment> more)
+    {
+        var set = Pool.SetOf(pieces.Contains);
+        if (IsRight(set))
+            yield break;
+        foreach (var piece in more.Where(Pool.Pieces.Contains))
+        {
+            var with = set | Pool.SetOf(p => p == piece);
+            if (IsRight(with))
+                yield return piece;
+            else
+                set = with;
+        }
+    }
+
     /// <summary>The first stretch that goes worse without one of some pieces; null where none does.</summary>
     /// <param name="ids">The pieces.</param>
     /// <param name="without">The one.</param>
     public (int Night, Segment Segment, bool Unplanned, bool Colder)? FirstWorse(IReadOnlySet<Guid> ids, Guid without)
     {
-        var with = SetOf(p => ids.Contains(p.Item.Id));
-        var less = SetOf(p => ids.Contains(p.Item.Id) && p.Item.Id != without);
+        var with = Pool.SetOf(p => ids.Contains(p.Item.Id));
+        var less = Pool.SetOf(p => ids.Contains(p.Item.Id) && p.Item.Id != without);
         foreach (var (night, asks, bits) in Days)
         {
             foreach (var stretch in asks.Stretches)
@@ -63,14 +83,6 @@ internal sealed class PartSets
             }
         }
         return null;
-    }
-
-    private uint SetOf(Func<Garment, bool> of)
-    {
-        var set = 0u;
-        for (var n = 0; n < Pool.Pieces.Count; n++)
-            set |= of(Pool.Pieces[n]) ? 1u << n : 0;
-        return set;
     }
 
     /// <summary>A set in the order of a day's own pieces.</summary>

@@ -1,4 +1,6 @@
+using System.Buffers;
 using System.Collections.Concurrent;
+using System.Numerics;
 using Ermine.Core.Body;
 using Ermine.Core.Frost;
 using Ermine.Core.Kit;
@@ -24,11 +26,21 @@ public sealed partial class Dressing
             grams,
             through;
         private readonly ConcurrentDictionary<Movement, double[]> byMovement = [];
-        private readonly ConcurrentDictionary<(Segment, double, (uint, uint)), DressCost[]> known = [];
+        private readonly ConcurrentDictionary<(Segment, double, (uint, uint)), StretchCosts> known = [];
+        private readonly double[] lifted;
+        private readonly DressCost most;
+        private readonly uint stops;
 
         public BodySearch(Dressing dressing)
         {
             (this.dressing, wardrobe) = (dressing, dressing.body);
+            stops = wardrobe.SetOf(p => p.IsForStops);
+            lifted = Lifted(wardrobe);
+            most = DressSearch.MostChange(
+                [.. Enumerable.Range(0, wardrobe.Pieces.Count).Select(n => FlipOf(wardrobe, inTent: false, n))],
+                lifted,
+                DressCost.OfOpening
+            );
             bare = new bool[wardrobe.Sets];
             (vapour, grams, through) = (
                 new double[wardrobe.Sets],
@@ -36,10 +48,13 @@ public sealed partial class Dressing
                 new double[wardrobe.Sets]
             );
             var girth = dressing.day.Sleeper.GirthCm;
+            var pieces = wardrobe.Pieces.Select(p => new OnBody(p, dressing.day.DaysOut)).ToList();
             var (anyTorso, anyLegs) = (
                 wardrobe.Pieces.Any(p => p.Main == Part.Torso),
                 wardrobe.Pieces.Any(p => p.Main == Part.Legs)
             );
+            // Of what lies next to the skin of a part something is always worn.
+            uint OfSkin(Part part) => wardrobe.SetOf(p => p.Tier == Tier.Skin && p.Main == part);
             var (skinTorso, skinLegs) = (OfSkin(Part.Torso), OfSkin(Part.Legs));
             for (var set = 0u; set < wardrobe.Sets; set++)
             {
@@ -48,26 +63,16 @@ public sealed partial class Dressing
                     face = 0,
                     dryTorso = 1,
                     dryLegs = 1;
-                foreach (var piece in wardrobe.In(set))
+                for (var left = set; left != 0; left &= left - 1)
                 {
-                    var (onTorso, onLegs) = (
-                        piece.Cover(Part.Torso, Opening.Closed),
-                        piece.Cover(Part.Legs, Opening.Closed)
-                    );
-                    vapour[set] +=
-                        (Parts.BodyShare.Torso * onTorso + Parts.BodyShare.Legs * onLegs)
-                        / (Parts.BodyShare.Torso + Parts.BodyShare.Legs)
-                        * (
-                            piece.Resistance / (VapourColumn.UsualIm * VapourColumn.Lewis)
-                            + (Moisture.FabricResistance(piece.Item) ?? 0)
-                        );
-                    grams[set] += piece.Item.MassG;
-                    (torso, legs) = (Math.Max(torso, onTorso), Math.Max(legs, onLegs));
-                    face = Math.Max(face, piece.Cover(Part.Face, Opening.Closed));
-                    var passes = OutsideWater.Passes(piece, dressing.day.DaysOut);
+                    var piece = pieces[BitOperations.TrailingZeroCount(left)];
+                    vapour[set] += piece.Vapour;
+                    grams[set] += piece.Grams;
+                    (torso, legs) = (Math.Max(torso, piece.Torso), Math.Max(legs, piece.Legs));
+                    face = Math.Max(face, piece.Face);
                     // What lies outermost gets wet, whatever keeps the rest dry.
-                    dryTorso = onTorso >= 0.5 ? passes : dryTorso;
-                    dryLegs = onLegs >= 0.5 ? passes : dryLegs;
+                    dryTorso = piece.Torso >= 0.5 ? piece.Passes : dryTorso;
+                    dryLegs = piece.Legs >= 0.5 ? piece.Passes : dryLegs;
                 }
                 through[set] = Parts.BodyShare.Torso * dryTorso + Parts.BodyShare.Legs * dryLegs;
                 bare[set] = face < 0.5;
@@ -84,13 +89,26 @@ public sealed partial class Dressing
             }
         }
 
-        /// <summary>Pieces that lie next to the skin of a part: one of them is always worn.</summary>
-        private uint OfSkin(Part part)
+        /// <summary>What a piece does on the body, closed.</summary>
+        private sealed class OnBody(Garment piece, int daysOut)
         {
-            var skin = 0u;
-            for (var n = 0; n < wardrobe.Pieces.Count; n++)
-                skin |= wardrobe.Pieces[n].Tier == Tier.Skin && wardrobe.Pieces[n].Main == part ? 1u << n : 0;
-            return skin;
+            public double Torso { get; } = piece.Cover(Part.Torso, Opening.Closed);
+            public double Legs { get; } = piece.Cover(Part.Legs, Opening.Closed);
+            public double Face { get; } = piece.Cover(Part.Face, Opening.Closed);
+            public double Grams { get; } = piece.Item.MassG;
+            public double Passes { get; } = OutsideWater.Passes(piece, daysOut);
+
+            /// <summary>Vapour resistance, spread over torso and legs, m²Pa/W.</summary>
+            public double Vapour { get; } =
+                (
+                    Parts.BodyShare.Torso * piece.Cover(Part.Torso, Opening.Closed)
+                    + Parts.BodyShare.Legs * piece.Cover(Part.Legs, Opening.Closed)
+                )
+                / (Parts.BodyShare.Torso + Parts.BodyShare.Legs)
+                * (
+                    piece.Resistance / (VapourColumn.UsualIm * VapourColumn.Lewis)
+                    + (Moisture.FabricResistance(piece.Item) ?? 0)
+                );
         }
 
         public (IReadOnlyList<(uint Set, int Opening)> Chosen, DressCost Cost) Solve(
@@ -100,32 +118,51 @@ public sealed partial class Dressing
         )
         {
             var forced = segments.Select(s => dressing.Forced(wardrobe, s)).ToList();
-            var costs = CostsOf(segments, hands, feet);
             var problem = new DressProblem(
                 wardrobe.Pieces.Count,
                 Openings,
-                costs,
+                CostsOf(segments, hands, feet, all: false),
                 Flips(wardrobe, segments),
-                Lifted(wardrobe),
+                lifted,
                 DressCost.OfOpening
             );
             return DressSearch.Solve(problem, dressing.stop)
                 ?? ([.. segments.Select((_, n) => (forced[n].On, 0))], default);
         }
 
-        /// <summary>What each set costs in each stretch, closed in each way: set × openings + opening.</summary>
-        public List<DressCost[]> CostsOf(List<Segment> segments, EndsChosen hands, EndsChosen feet)
+        /// <summary>What each stretch costs in what can be worn in it.</summary>
+        /// <param name="segments">The stretches.</param>
+        /// <param name="hands">What is on the hands.</param>
+        /// <param name="feet">What is on the feet.</param>
+        /// <param name="all">Of everything; else of what can be in a cheapest way.</param>
+        public StretchCosts[] CostsOf(List<Segment> segments, EndsChosen hands, EndsChosen feet, bool all)
         {
-            segments.Select(s => s.Movement).Distinct().AsParallel().ForAll(movement => Table(movement));
-            return
-            [
-                .. segments
-                    .AsParallel()
-                    .AsOrdered()
-                    .WithCancellation(dressing.stop)
-                    .Select((s, n) => Costs(s, hands.Lost[n] + feet.Lost[n], dressing.Forced(wardrobe, s))),
-            ];
+            var costs = new StretchCosts[segments.Count];
+            Parallel.For(
+                0,
+                costs.Length,
+                new() { CancellationToken = dressing.stop },
+                n =>
+                {
+                    var (ends, forced) = (hands.Lost[n] + feet.Lost[n], dressing.Forced(wardrobe, segments[n]));
+                    costs[n] = all
+                        ? Weighed(segments[n], ends, forced, all)
+                        : known.GetOrAdd((Alike(segments[n]), ends, forced), k => Weighed(k.Item1, ends, forced, all));
+                }
+            );
+            return costs;
         }
+
+        /// <summary>Stretches that differ only in when they are cost the same.</summary>
+        private static Segment Alike(Segment segment) =>
+            segment with
+            {
+                FromHour = 0,
+                ToHour = Math.Round(segment.Hours, 4),
+                BlockId = Guid.Empty,
+                FingersC = 0,
+                ToesC = 0,
+            };
 
         /// <summary>How one fares in a stretch in what was chosen for it, by the balance that choosing goes by.</summary>
         public Fare FareIn(Segment segment, double ends, (uint Set, int Opening) worn) =>
@@ -136,65 +173,58 @@ public sealed partial class Dressing
                 through[worn.Set]
             );
 
-        /// <summary>What each set costs in a stretch; stretches that differ only in when they are cost the same.</summary>
-        private DressCost[] Costs(Segment segment, double ends, (uint On, uint Off) forced)
-        {
-            var alike = segment with
-            {
-                FromHour = 0,
-                ToHour = Math.Round(segment.Hours, 4),
-                BlockId = Guid.Empty,
-                FingersC = 0,
-                ToesC = 0,
-            };
-            return known.GetOrAdd((alike, ends, forced), _ => Weighed(segment, ends, forced));
-        }
-
-        private DressCost[] Weighed(Segment segment, double ends, (uint On, uint Off) forced)
+        private StretchCosts Weighed(Segment segment, double ends, (uint On, uint Off) forced, bool all)
         {
             // What is pinned may be too tight over anything that is along; then it is tight.
             var may = goes.FindAll(set => IsForced(set, forced));
             if (may.Count == 0)
                 may = dresses.FindAll(set => IsForced(set, forced));
-            var costs = new DressCost[wardrobe.Sets * Openings];
-            Array.Fill(costs, DressSearch.Never);
-            var fare = new SteadyFare(segment, dressing.day.Sleeper, ends);
-            var conductance = Table(segment.Movement);
-            foreach (var set in may)
+            // What goes over everything comes off before work, unless nothing else is warm enough.
+            var off = segment.Heat > Work.Class(Effort.Low) ? stops & ~forced.On : 0;
+            var costs = ArrayPool<DressCost>.Shared.Rent(may.Count * Openings);
+            try
             {
-                for (var opening = 0; opening < Openings; opening++)
+                var (fare, conductance) = (
+                    new SteadyFare(segment, dressing.day.Sleeper, ends),
+                    Table(segment.Movement)
+                );
+                bool Weigh(int from, int to)
                 {
-                    var state = set * Openings + opening;
-                    var found = fare.In(
-                        conductance[state],
-                        vapour[set] * DayStack.VapourKept((Opening)opening),
-                        bare[set],
-                        through[set]
-                    );
-                    costs[state] = DressCost.Of(found, grams[set]);
+                    var isWarmEnough = false;
+                    for (var n = from; n < to; n++)
+                    {
+                        for (var opening = 0; opening < Openings; opening++)
+                        {
+                            var found = fare.In(
+                                conductance[may[n] * Openings + opening],
+                                vapour[may[n]] * DayStack.VapourKept((Opening)opening),
+                                bare[may[n]],
+                                through[may[n]]
+                            );
+                            isWarmEnough |= found.Cold == 0;
+                            costs[n * Openings + opening] = DressCost.Of(found, grams[may[n]]);
+                        }
+                    }
+                    return isWarmEnough;
                 }
+                var without = may.FindAll(set => (set & off) == 0);
+                may = [.. without, .. may.FindAll(set => (set & off) != 0)];
+                var count = without.Count;
+                if (!Weigh(0, count))
+                {
+                    count = may.Count;
+                    Weigh(without.Count, count);
+                }
+                return StretchCosts.Of(
+                    costs.AsSpan(0, count * Openings),
+                    n => (int)may[n / Openings] * Openings + n % Openings,
+                    all ? null : most
+                );
             }
-            if (segment.Heat > Work.Class(Effort.Low))
-                ComeOff(costs, forced.On);
-            return costs;
-        }
-
-        /// <summary>What goes over everything comes off before work, unless nothing else is warm enough.</summary>
-        private void ComeOff(DressCost[] costs, uint on)
-        {
-            var stops = 0u;
-            for (var n = 0; n < wardrobe.Pieces.Count; n++)
-                stops |= wardrobe.Pieces[n].IsForStops ? 1u << n : 0;
-            stops &= ~on;
-            bool Bare(int state) => ((uint)(state / Openings) & stops) == 0;
-            if (
-                !Enumerable
-                    .Range(0, costs.Length)
-                    .Any(s => Bare(s) && costs[s] < DressSearch.Never && costs[s].IsNotCold)
-            )
-                return;
-            for (var s = 0; s < costs.Length; s++)
-                costs[s] = Bare(s) ? costs[s] : DressSearch.Never;
+            finally
+            {
+                ArrayPool<DressCost>.Shared.Return(costs);
+            }
         }
 
         /// <summary>Conductance of the body by set and opening: each part is worked out once for what lies over it.</summary>
@@ -206,9 +236,7 @@ public sealed partial class Dressing
             var of = new double[wardrobe.Sets];
             foreach (var part in OfBody)
             {
-                var over = 0u;
-                for (var n = 0; n < wardrobe.Pieces.Count; n++)
-                    over |= Matters(wardrobe.Pieces[n], part) ? 1u << n : 0;
+                var over = wardrobe.SetOf(p => Matters(p, part));
                 for (var opening = 0; opening < Openings; opening++)
                 {
                     Array.Fill(of, double.NaN);

@@ -14,6 +14,9 @@ internal readonly record struct StretchGoes(int Cold, int Hot)
     /// <summary>Where it chills anyway it may by so many points more.</summary>
     private const int MoreCold = 1;
 
+    /// <summary>Where nothing of it can be worn: worse than anything that can.</summary>
+    public static StretchGoes Never { get; } = new(10_000, 10_000);
+
     /// <summary>Whether it is better than another, or the same.</summary>
     public bool NoWorseThan(StretchGoes other) => (Cold, Hot).CompareTo((other.Cold, other.Hot)) <= 0;
 
@@ -59,13 +62,17 @@ public sealed partial class Dressing
     {
         List<Segment> all = [.. segments, .. Unplanned() is { } hour ? (Segment[])[hour] : []];
         var (onHands, onFeet) = (Ends(hands, Part.Hands, all), Ends(feet, Part.Feet, all));
-        PartAsks Of(Wardrobe wardrobe, IReadOnlyList<DressCost[]> costs, int openings) =>
+        PartAsks Of(Wardrobe wardrobe, IReadOnlyList<StretchCosts> costs, int openings) =>
             new(
                 wardrobe,
-                [.. all.Select((s, n) => new StretchAsks(s, n >= segments.Count, BestWithin(costs[n], openings)))]
+                [
+                    .. all.Select(
+                        (s, n) => new StretchAsks(s, n >= segments.Count, BestWithin(costs[n], openings, wardrobe.Sets))
+                    ),
+                ]
             );
         return new(
-            Of(body, bodies.CostsOf(all, onHands, onFeet), BodySearch.Openings),
+            Of(body, bodies.CostsOf(all, onHands, onFeet, all: true), BodySearch.Openings),
             Of(hands, onHands.Costs, 1),
             Of(feet, onFeet.Costs, 1)
         );
@@ -93,18 +100,15 @@ public sealed partial class Dressing
             .MinBy(s => s.Climate.AirC - s.WindMs);
 
     /// <summary>Of each set the best of all sets within it: what is along need not be worn.</summary>
-    private static StretchGoes[] BestWithin(DressCost[] costs, int openings)
+    private static StretchGoes[] BestWithin(StretchCosts costs, int openings, int sets)
     {
-        var best = new StretchGoes[costs.Length / openings];
-        for (var set = 0; set < best.Length; set++)
+        var best = new StretchGoes[sets];
+        Array.Fill(best, StretchGoes.Never);
+        for (var n = 0; n < costs.States.Length; n++)
         {
-            var least = costs[set * openings];
-            for (var opening = 1; opening < openings; opening++)
-            {
-                if (costs[set * openings + opening] < least)
-                    least = costs[set * openings + opening];
-            }
-            best[set] = new(least.PointsOfCold, least.PointsOfHeat);
+            ref var found = ref best[costs.States[n] / openings];
+            var goes = new StretchGoes(costs.Costs[n].PointsOfCold, costs.Costs[n].PointsOfHeat);
+            found = goes.NoWorseThan(found) ? goes : found;
         }
         for (var bit = 1; bit < best.Length; bit <<= 1)
         {

@@ -101,17 +101,45 @@ public readonly record struct DressCost(ulong Packed)
     public static bool operator >(DressCost a, DressCost b) => a.Packed > b.Packed;
 }
 
+/// <summary>What can be worn in a stretch, and what it costs.</summary>
+/// <param name="States">Sets, each closed in some way: set × openings + opening.</param>
+/// <param name="Costs">What each costs.</param>
+public sealed record StretchCosts(int[] States, DressCost[] Costs)
+{
+    /// <summary>Of all that can be worn what can be in a cheapest way.</summary>
+    /// <param name="costs">What each costs.</param>
+    /// <param name="stateOf">Which each is.</param>
+    /// <param name="mostChange">The most that a change costs: what costs twice that more than the cheapest is left out; null to keep everything.</param>
+    public static StretchCosts Of(ReadOnlySpan<DressCost> costs, Func<int, int> stateOf, DressCost? mostChange)
+    {
+        var least = new DressCost(ulong.MaxValue);
+        foreach (var cost in costs)
+            least = cost < least ? cost : least;
+        var limit = mostChange is { } most ? least + most + most : new(ulong.MaxValue);
+        var count = 0;
+        foreach (var cost in costs)
+            count += cost < limit ? 1 : 0;
+        var some = new StretchCosts(new int[count], new DressCost[count]);
+        for (var n = costs.Length - 1; count > 0; n--)
+        {
+            if (costs[n] < limit)
+                (some.States[--count], some.Costs[count]) = (stateOf(n), costs[n]);
+        }
+        return some;
+    }
+}
+
 /// <summary>What a search for clothes is told.</summary>
 /// <param name="Bits">How many pieces there are, from the skin out.</param>
 /// <param name="Openings">In how many ways what is worn can be closed; 1 where there are no openings.</param>
-/// <param name="Costs">For every stretch what each set costs in it, closed in each way: set × openings + opening; <see cref="DressSearch.Never"/> where it cannot be worn.</param>
+/// <param name="Costs">For every stretch what can be worn in it.</param>
 /// <param name="Flips">For every stretch and piece what it costs to put it on or take it off before it, without what lies over it.</param>
 /// <param name="Lifted">Seconds to take off a piece that lies over one that is changed, and put it on again.</param>
 /// <param name="Open">Cost of opening or closing what is worn.</param>
 public sealed record DressProblem(
     int Bits,
     int Openings,
-    IReadOnlyList<DressCost[]> Costs,
+    IReadOnlyList<StretchCosts> Costs,
     IReadOnlyList<DressCost[]> Flips,
     IReadOnlyList<double> Lifted,
     DressCost Open
@@ -139,8 +167,8 @@ public sealed record DressProblem(
 /// </summary>
 public static class DressSearch
 {
-    /// <summary>What cannot be worn costs this, and more than anything that can.</summary>
-    public static readonly DressCost Never = new(long.MaxValue);
+    /// <summary>More than anything costs; what changes add to it does not run over.</summary>
+    private static readonly DressCost unreached = new(long.MaxValue - (1L << 48));
 
     /// <summary>Finds them.</summary>
     /// <param name="problem">What is asked.</param>
@@ -151,126 +179,103 @@ public static class DressSearch
         CancellationToken stop = default
     )
     {
-        var (always, sometimes) = Worn(problem);
-        var free = new Reduced(problem, always, sometimes);
-        var origins = new List<long[]>();
+        if (problem.Costs.Any(c => c.States.Length == 0))
+            return null;
+        var ways = problem.Openings;
+        var (always, bits) = Worn(problem);
+        var states = ways << bits.Count;
+        var places = PlacesOf(problem, bits);
+        var now = ArrayPool<DressCost>.Shared.Rent(states);
+        var sums = new List<DressCost[]>();
         try
         {
-            return Solve(free.Problem, origins, stop) is { } found
-                ? ([.. found.Chosen.Select(c => (free.Whole(c.Set), c.Opening))], found.Cost)
-                : null;
+            for (var stretch = 0; stretch < problem.Costs.Count; stretch++)
+            {
+                stop.ThrowIfCancellationRequested();
+                var costs = problem.Costs[stretch].Costs;
+                sums.Add(ArrayPool<DressCost>.Shared.Rent(costs.Length));
+                if (stretch > 0)
+                    Change(
+                        problem,
+                        stretch,
+                        (always, bits),
+                        (sums[stretch - 1], places[stretch - 1]),
+                        now.AsSpan(0, states)
+                    );
+                for (var n = 0; n < costs.Length; n++)
+                    sums[stretch][n] = stretch == 0 ? costs[n] : now[places[stretch][n]] + costs[n];
+            }
+            return Traced(problem, sums);
         }
         finally
         {
-            foreach (var origin in origins)
-                ArrayPool<long>.Shared.Return(origin);
+            ArrayPool<DressCost>.Shared.Return(now);
+            foreach (var sum in sums)
+                ArrayPool<DressCost>.Shared.Return(sum);
         }
     }
 
-    /// <summary>Pieces that every set has which can be worn in any stretch, and those that some have and some have not.</summary>
-    private static (uint Always, uint Sometimes) Worn(DressProblem problem)
+    /// <summary>Pieces that every set has which can be worn in any stretch, and which some have and some have not: no others ever change.</summary>
+    private static (uint Always, List<int> Sometimes) Worn(DressProblem problem)
     {
         var (always, ever) = ((1u << problem.Bits) - 1, 0u);
         foreach (var costs in problem.Costs)
         {
-            for (var s = 0; s < costs.Length; s++)
+            foreach (var state in costs.States)
             {
-                if (!(costs[s] < Never))
-                    continue;
-                always &= (uint)(s / problem.Openings);
-                ever |= (uint)(s / problem.Openings);
+                always &= (uint)(state / problem.Openings);
+                ever |= (uint)(state / problem.Openings);
             }
         }
-        return (always, ever & ~always);
+        return (always, [.. Enumerable.Range(0, problem.Bits).Where(b => ((ever & ~always) >> b & 1) != 0)]);
     }
 
-    /// <summary>The same problem without the pieces that are always or never worn: nothing is lost, for they never change.</summary>
-    private sealed class Reduced
-    {
-        private readonly uint always;
-        private readonly List<int> bits;
-
-        public Reduced(DressProblem problem, uint always, uint sometimes)
-        {
-            this.always = always;
-            bits = [.. Enumerable.Range(0, problem.Bits).Where(b => (sometimes >> b & 1) != 0)];
-            var (sets, ways) = (1 << bits.Count, problem.Openings);
-            var whole = new uint[sets];
-            for (var set = 0u; set < sets; set++)
-                whole[set] = Whole(set);
-            Problem = new(
-                bits.Count,
-                ways,
-                [.. problem.Costs.Select(costs => Costs(costs, whole, ways))],
-                [
-                    .. problem.Flips.Select(flips =>
-                        bits.Select(b => flips[b] + problem.Lifts[Over(always, b)]).ToArray()
-                    ),
-                ],
-                [.. bits.Select(b => problem.Lifted[b])],
-                problem.Open
-            );
-        }
-
-        public DressProblem Problem { get; }
-
-        /// <summary>The set of all pieces that a reduced one stands for.</summary>
-        public uint Whole(uint set)
-        {
-            var whole = always;
-            for (var n = 0; n < bits.Count; n++)
-                whole |= (set >> n & 1) << bits[n];
-            return whole;
-        }
-
-        private static DressCost[] Costs(DressCost[] costs, uint[] whole, int ways)
-        {
-            var some = new DressCost[whole.Length * ways];
-            for (var set = 0; set < whole.Length; set++)
-                Array.Copy(costs, whole[set] * ways, some, set * ways, ways);
-            return some;
-        }
-    }
-
-    /// <param name="problem">What is asked.</param>
-    /// <param name="origins">For every stretch where one came from; given back by who asked.</param>
-    /// <param name="stop">Ends the work.</param>
-    private static (IReadOnlyList<(uint Set, int Opening)> Chosen, DressCost Cost)? Solve(
-        DressProblem problem,
-        List<long[]> origins,
-        CancellationToken stop
-    )
+    /// <summary>Where each state of each stretch lies among those of the pieces that change.</summary>
+    private static List<int[]> PlacesOf(DressProblem problem, List<int> bits)
     {
         var ways = problem.Openings;
-        var states = (1 << problem.Bits) * ways;
-        var now = new DressCost[states];
-        for (var stretch = 0; stretch < problem.Costs.Count; stretch++)
+        var place = new int[1 << problem.Bits];
+        for (var set = 0; set < place.Length; set++)
         {
-            stop.ThrowIfCancellationRequested();
-            var origin = ArrayPool<long>.Shared.Rent(states);
-            origins.Add(origin);
-            for (var s = 0; s < states; s++)
-                origin[s] = s;
-            if (stretch > 0)
-                Change(problem, problem.Flips[stretch], now, origin);
-            var costs = problem.Costs[stretch];
-            for (var s = 0; s < states; s++)
-                now[s] = now[s] < Never && costs[s] < Never ? now[s] + costs[s] : Never;
+            for (var n = 0; n < bits.Count; n++)
+                place[set] |= (set >> bits[n] & 1) << n;
         }
-        var last = 0;
-        for (var s = 1; s < states; s++)
+        return [.. problem.Costs.Select(c => Array.ConvertAll(c.States, s => place[s / ways] * ways + s % ways))];
+    }
+
+    /// <summary>The cheapest way, from its end back: in each stretch what the next one was come to from.</summary>
+    private static (IReadOnlyList<(uint Set, int Opening)> Chosen, DressCost Cost) Traced(
+        DressProblem problem,
+        List<DressCost[]> sums
+    )
+    {
+        var chosen = new (uint Set, int Opening)[sums.Count];
+        var (cost, left) = (default(DressCost), default(DressCost));
+        for (var stretch = sums.Count - 1; stretch >= 0; stretch--)
         {
-            if (now[s] < now[last])
-                last = s;
-        }
-        if (!(now[last] < Never))
-            return null;
-        var cost = now[last];
-        var chosen = new (uint, int)[problem.Costs.Count];
-        for (var stretch = chosen.Length - 1; stretch >= 0; stretch--)
-        {
-            chosen[stretch] = ((uint)(last / ways), last % ways);
-            last = (int)origins[stretch][last];
+            var (states, costs) = (problem.Costs[stretch].States, problem.Costs[stretch].Costs);
+            (uint, int) Worn(int n) => ((uint)(states[n] / problem.Openings), states[n] % problem.Openings);
+            var found = 0;
+            if (stretch == sums.Count - 1)
+            {
+                for (var n = 1; n < states.Length; n++)
+                    found = sums[stretch][n] < sums[stretch][found] ? n : found;
+                cost = sums[stretch][found];
+            }
+            else
+            {
+                var then = chosen[stretch + 1];
+                bool Leads(int n) =>
+                    !(left < sums[stretch][n])
+                    && sums[stretch][n] + ChangeOf(problem, stretch + 1, Worn(n), then) == left;
+                // Where nothing need change nothing does.
+                var same = Array.IndexOf(states, (int)then.Set * problem.Openings + then.Opening);
+                found = same >= 0 && Leads(same) ? same : 0;
+                while (!Leads(found))
+                    found++;
+            }
+            chosen[stretch] = Worn(found);
+            left = new(sums[stretch][found].Packed - costs[found].Packed);
         }
         return (chosen, cost);
     }
@@ -287,84 +292,89 @@ public static class DressSearch
         (uint Set, int Opening) to
     )
     {
-        var (cost, set) = (from.Opening == to.Opening ? default : problem.Open, from.Set);
-        for (var bit = 0; bit < problem.Bits; bit++)
+        var cost = from.Opening == to.Opening ? default : problem.Open;
+        for (var flipped = from.Set ^ to.Set; flipped != 0; flipped &= flipped - 1)
         {
-            if (((set ^ to.Set) >> bit & 1) == 0)
-                continue;
-            cost += problem.Flips[stretch][bit] + problem.Lifts[Over(set, bit)];
-            set ^= 1u << bit;
+            var bit = BitOperations.TrailingZeroCount(flipped);
+            // What lies over it is still as it was.
+            cost += problem.Flips[stretch][bit] + problem.Lifts[Over(from.Set, bit)];
         }
         return cost;
     }
 
-    private static void Change(DressProblem problem, DressCost[] flips, DressCost[] now, long[] origin)
+    /// <summary>The most that any change costs: what costs twice that more than the cheapest of a stretch is in no cheapest way.</summary>
+    /// <param name="flips">What each piece costs at most to put on or take off.</param>
+    /// <param name="lifted">Seconds to lift each.</param>
+    /// <param name="open">Cost of opening or closing what is worn.</param>
+    public static DressCost MostChange(IReadOnlyList<DressCost> flips, IReadOnlyList<double> lifted, DressCost open)
     {
-        var (sets, ways) = (1u << problem.Bits, problem.Openings);
-        for (var set = 0; set < sets && ways > 1; set++)
+        var (cost, over) = (open, default(DressCost));
+        for (var bit = flips.Count - 1; bit >= 0; bit--)
         {
-            var best = set * ways;
-            for (var way = 1; way < ways; way++)
-            {
-                if (now[set * ways + way] < now[best])
-                    best = set * ways + way;
-            }
-            if (!(now[best] < Never))
-                continue;
-            var opened = now[best] + problem.Open;
-            for (var way = 0; way < ways; way++)
-            {
-                var s = set * ways + way;
-                if (opened < now[s])
-                    (now[s], origin[s]) = (opened, origin[best]);
-            }
+            cost += flips[bit] + over;
+            over += DressCost.OfChange(0, lifted[bit]);
         }
-        var costs = MemoryMarshal.Cast<DressCost, long>(now.AsSpan());
-        for (var bit = 0; bit < problem.Bits; bit++)
+        return cost;
+    }
+
+    /// <summary>The least that everything costs, worn before a stretch, from what it cost to get through the one before.</summary>
+    private static void Change(
+        DressProblem problem,
+        int stretch,
+        (uint Always, List<int> Bits) changes,
+        (DressCost[] Sums, int[] Places) before,
+        Span<DressCost> now
+    )
+    {
+        var ways = problem.Openings;
+        now.Fill(unreached);
+        for (var n = 0; n < before.Places.Length; n++)
+            now[before.Places[n]] = before.Sums[n];
+        for (var set = 0; set < now.Length && ways > 1; set += ways)
         {
+            var best = unreached;
+            for (var way = 0; way < ways; way++)
+                best = now[set + way] < best ? now[set + way] : best;
+            if (!(best < unreached))
+                continue;
+            best += problem.Open;
+            for (var way = 0; way < ways; way++)
+                now[set + way] = best < now[set + way] ? best : now[set + way];
+        }
+        var costs = MemoryMarshal.Cast<DressCost, long>(now);
+        var sets = 1u << changes.Bits.Count;
+        for (var bit = 0; bit < changes.Bits.Count; bit++)
+        {
+            var piece = changes.Bits[bit];
             // What lies over the piece is the same for all sets that differ only below it.
-            var run = (1 << bit) * ways;
+            var run = ways << bit;
             for (var set = 0u; set < sets; set += 2u << bit)
             {
+                var over = Over(changes.Always, piece);
+                for (var higher = bit + 1; higher < changes.Bits.Count; higher++)
+                    over |= (set >> higher & 1) << changes.Bits[higher];
                 var bare = (int)set * ways;
                 Flip(
                     costs.Slice(bare, run),
                     costs.Slice(bare + run, run),
-                    origin.AsSpan(bare, run),
-                    origin.AsSpan(bare + run, run),
-                    (long)(flips[bit] + problem.Lifts[Over(set, bit)]).Packed
+                    (long)(problem.Flips[stretch][piece] + problem.Lifts[over]).Packed
                 );
             }
         }
     }
 
     /// <summary>Puts a piece on or takes it off wherever that is cheaper.</summary>
-    private static void Flip(Span<long> bare, Span<long> worn, Span<long> bareFrom, Span<long> wornFrom, long flip)
+    private static void Flip(Span<long> bare, Span<long> worn, long flip)
     {
-        var at = 0;
+        var (at, by) = (0, new Vector<long>(flip));
         for (; at <= bare.Length - Vector<long>.Count; at += Vector<long>.Count)
         {
             var (without, with) = (new Vector<long>(bare[at..]), new Vector<long>(worn[at..]));
-            var (put, taken) = (without + new Vector<long>(flip), with + new Vector<long>(flip));
-            // Costs that cannot be are the greatest: a sum that runs over is never asked for.
-            var puts = Vector.LessThan(without, with) & Vector.LessThan(put, with);
-            var takes = Vector.LessThan(with, without) & Vector.LessThan(taken, without);
-            if (Vector.EqualsAll(puts | takes, Vector<long>.Zero))
-                continue;
-            var (from, to) = (new Vector<long>(bareFrom[at..]), new Vector<long>(wornFrom[at..]));
-            Vector.ConditionalSelect(puts, put, with).CopyTo(worn[at..]);
-            Vector.ConditionalSelect(puts, from, to).CopyTo(wornFrom[at..]);
-            Vector.ConditionalSelect(takes, taken, without).CopyTo(bare[at..]);
-            Vector.ConditionalSelect(takes, to, from).CopyTo(bareFrom[at..]);
+            Vector.Min(with, without + by).CopyTo(worn[at..]);
+            Vector.Min(without, with + by).CopyTo(bare[at..]);
         }
         for (; at < bare.Length; at++)
-        {
-            var (without, with) = (bare[at], worn[at]);
-            if (without < with && without + flip < with)
-                (worn[at], wornFrom[at]) = (without + flip, bareFrom[at]);
-            else if (with < without && with + flip < without)
-                (bare[at], bareFrom[at]) = (with + flip, wornFrom[at]);
-        }
+            (bare[at], worn[at]) = (Math.Min(bare[at], worn[at] + flip), Math.Min(worn[at], bare[at] + flip));
     }
 
     /// <summary>What is still worn over a piece, which has to come off first.</summary>

@@ -320,9 +320,7 @@ public sealed partial class Dressing
     private EndsChosen Ends(Wardrobe wardrobe, Part part, List<Segment> segments)
     {
         var forced = segments.Select(s => Forced(wardrobe, s)).ToList();
-        var boots = 0u;
-        for (var n = 0; n < wardrobe.Pieces.Count; n++)
-            boots |= wardrobe.Pieces[n] is { Main: Part.Feet, Tier: Tier.Shell } ? 1u << n : 0;
+        var boots = wardrobe.SetOf(p => p is { Main: Part.Feet, Tier: Tier.Shell });
         var conductances = new Dictionary<(Movement, uint), double>();
         double Conductance(int n, uint set)
         {
@@ -336,31 +334,37 @@ public sealed partial class Dressing
                 );
             return found;
         }
-        var liners = 0u;
-        for (var n = 0; n < wardrobe.Pieces.Count; n++)
-            liners |= part == Part.Hands && HandsAtWork.IsLiner(wardrobe.Pieces[n]) ? 1u << n : 0;
+        var liners = part == Part.Hands ? wardrobe.SetOf(HandsAtWork.IsLiner) : 0;
         double Share(int n) =>
             day.Sleeper.SupplyOf(part) * (part == Part.Hands && segments[n].Poles ? Extremity.OnPoles : 1);
-        List<DressCost[]> costs =
-        [
-            .. segments.Select((s, n) => Enumerable.Range(0, wardrobe.Sets).Select(x => Cost(n, (uint)x)).ToArray()),
-        ];
+        List<StretchCosts> costs = [.. segments.Select((_, n) => Costs(n))];
         var solved = DressSearch
             .Solve(new(wardrobe.Pieces.Count, 1, costs, Flips(wardrobe, segments), Lifted(wardrobe), default), stop)!
             .Value;
-        DressCost Cost(int n, uint set)
+        bool May(int n, uint set)
         {
             if (!IsForced(set, forced[n]) || !wardrobe.Goes(set, day.Sleeper.GirthCm) && set != forced[n].On)
-                return DressSearch.Never;
-            // Out of doors boots are worn where there are any, and they have to bear more than one hour.
+                return false;
+            // Out of doors boots are worn where there are any.
             if (part == Part.Feet && boots != 0 && (set & boots) == 0 && !segments[n].InTent)
-                return DressSearch.Never;
-            if (schools.LinerStays && liners != 0 && (set & liners) == 0 && !segments[n].InTent)
-                return DressSearch.Never;
+                return false;
+            return !schools.LinerStays || liners == 0 || (set & liners) != 0 || segments[n].InTent;
+        }
+        StretchCosts Costs(int n)
+        {
+            int[] may = [.. Enumerable.Range(0, wardrobe.Sets).Where(set => May(n, (uint)set))];
+            // They have to bear more than one hour.
             var least = part == Part.Feet && !segments[n].InTent ? BootsBear : 0;
-            return DressCost.OfEnd(
-                SteadyFare.EndAfter(segments[n], part, Conductance(n, set), Share(n), least),
-                Grams(wardrobe, set)
+            return new(
+                may,
+                Array.ConvertAll(
+                    may,
+                    set =>
+                        DressCost.OfEnd(
+                            SteadyFare.EndAfter(segments[n], part, Conductance(n, (uint)set), Share(n), least),
+                            Grams(wardrobe, (uint)set)
+                        )
+                )
             );
         }
         return new(
@@ -381,7 +385,7 @@ public sealed partial class Dressing
     private static List<DressCost[]> Flips(Wardrobe wardrobe, List<Segment> segments) =>
         [
             .. segments.Select(s =>
-                Enumerable.Range(0, wardrobe.Pieces.Count).Select(n => FlipOf(wardrobe, s, n)).ToArray()
+                Enumerable.Range(0, wardrobe.Pieces.Count).Select(n => FlipOf(wardrobe, s.InTent, n)).ToArray()
             ),
         ];
 
@@ -394,17 +398,17 @@ public sealed partial class Dressing
         garment.Main is Part.Torso or Part.Legs or Part.Feet && !garment.IsForStops;
 
     /// <summary>Thin things go before thick ones.</summary>
-    private static DressCost FlipOf(Wardrobe wardrobe, Segment at, int bit)
+    private static DressCost FlipOf(Wardrobe wardrobe, bool inTent, int bit)
     {
         var garment = wardrobe.Pieces[bit];
         var seconds = Seconds(garment) + 60 * garment.Resistance;
-        if (garment.Main == Part.Legs && !garment.Item.OverBoots && !at.InTent)
+        if (garment.Main == Part.Legs && !garment.Item.OverBoots && !inTent)
             seconds += BootsOffAndOn;
         return DressCost.OfChange(Counts(garment) ? 1 : 0, seconds);
     }
 
     private sealed record EndsChosen(
-        IReadOnlyList<DressCost[]> Costs,
+        IReadOnlyList<StretchCosts> Costs,
         IReadOnlyList<(uint Set, int Opening)> Chosen,
         IReadOnlyList<double> Lost
     );

@@ -31,6 +31,15 @@ public sealed class Wardrobe
     /// <summary>Pieces of a set, from the skin out.</summary>
     public IEnumerable<Garment> In(uint set) => Pieces.Where((_, n) => (set >> n & 1) != 0);
 
+    /// <summary>The set of those pieces that are something.</summary>
+    public uint SetOf(Func<Garment, bool> something)
+    {
+        var set = 0u;
+        for (var n = 0; n < Pieces.Count; n++)
+            set |= something(Pieces[n]) ? 1u << n : 0;
+        return set;
+    }
+
     /// <summary>What is worn, from the skin out.</summary>
     /// <param name="set">Which pieces.</param>
     /// <param name="opening">How torso and legs are closed.</param>
