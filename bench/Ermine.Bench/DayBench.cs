@@ -1,6 +1,7 @@
 using BenchmarkDotNet.Attributes;
 using Ermine.Core.Answers;
 using Ermine.Core.Body;
+using Ermine.Core.Choosing;
 using Ermine.Core.Days;
 using Ermine.Core.Ends;
 using Ermine.Core.Frost;
@@ -61,7 +62,8 @@ public class DayBench
 
     private DayToPlay twelveHours = null!,
         twelveBlocks = null!;
-    private TripRun run = null!;
+    private TripRun run = null!,
+        week = null!;
 
     [GlobalSetup]
     public void Setup()
@@ -105,6 +107,37 @@ public class DayBench
         var trip = new Trip(Guid.NewGuid(), "bench", new(), null, [night], [], []).With(outfit);
         var context = new TripContext(trip, closet, null);
         run = new TripRun(new(context, Sleeper.StandardMan), trip.Outfits[0]);
+        List<Night> nights =
+        [
+            .. Enumerable
+                .Range(0, 7)
+                .Select(n =>
+                    night with
+                    {
+                        Id = Guid.NewGuid(),
+                        Date = night.Date.AddDays(n),
+                        TypedLowC = -14 - 2 * n,
+                        TypedHighC = -6 - 2 * n,
+                    }
+                ),
+        ];
+        var days = outfit with
+        {
+            Dry = DryPlan.Plain with
+            {
+                Days =
+                [
+                    .. nights.Select(n => new DayPlan(
+                        n.Id,
+                        DayWork.Hard,
+                        [],
+                        [.. blocks.Select(b => b with { Id = Guid.NewGuid() })]
+                    )),
+                ],
+            },
+        };
+        var seven = new Trip(Guid.NewGuid(), "bench", new(), null, nights, [], []).With(days);
+        week = new TripRun(new(new(seven, closet, null), Sleeper.StandardMan), seven.Outfits[0]);
         DayToPlay Of(IReadOnlyList<DayBlock> work) =>
             run.Days.Of(outfit, closet, 0, work, run.PlanOf(0), Water.None, BodyHeat.Rested)!;
         twelveHours = Of([blocks[1] with { FromHour = 8, ToHour = 20 }]);
@@ -152,6 +185,9 @@ public class DayBench
 
     [Benchmark(Description = "dressing twenty pieces over twelve blocks")]
     public DayDressed Dress() => Dressing.Dress(twelveBlocks, new(), []);
+
+    [Benchmark(Description = "the lightest of the twenty for seven such days, proven")]
+    public ClothesChosen Lightest() => LightestClothes.Of(week, ClothesAsked.Plain);
 
     [Benchmark(Description = "while a bar is drawn")]
     public DayAnswer Drawn() => DayAnswers.Of(run, 0, quick: true);

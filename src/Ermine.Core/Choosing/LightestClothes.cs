@@ -8,9 +8,9 @@ namespace Ermine.Core.Choosing;
 /// The lightest clothes in which every day that is laid out goes as well as in everything, each dressed and played day after day with the nights
 /// between. A good answer comes from the steady balance by which dressing weighs: of all sets the lightest in which no stretch goes worse, and of
 /// everything what is worn on days that go worse in it when they are played; of that whatever can be left out is. The proof is played: a set in
-/// which a day goes worse is made as large as it can be with that day still worse, the lightest pieces first, so that of what is then left one piece
-/// must come along, and a heavy one; the lightest pieces that have one of each such group bound the answer from below, and where they do themselves
-/// they are it. It stands on this, that more to choose from never goes worse, so what is like it is tried before it is believed.
+/// which a day goes worse is made as large as it can be with a day still worse, so that of what is then left one piece must come along; the
+/// lightest pieces that have one of each such group bound the answer from below, and where they do themselves they are it. It stands on this, that
+/// more to choose from never goes worse, so what is like it, and what is lightest but for one group, is tried before it is believed.
 /// </summary>
 public sealed class LightestClothes
 {
@@ -300,7 +300,7 @@ public sealed class LightestClothes
     {
         List<Garment> asked = [.. parts.SelectMany(p => p.Missing(pieces, more))];
         var with = Halved(pieces, [.. more.Except(asked)]);
-        // What is needed beside fewer pieces is needed beside more.
+        // What mends it beside fewer pieces mends it beside more.
         var maybe = Beside(asked, p => (Piece: p, With: Halved(with, [p]))).Where(p => p.With.Count > with.Count);
         return maybe.Aggregate(with, (grown, p) => grown.Count == with.Count ? p.With : Halved(grown, [p.Piece]));
     }

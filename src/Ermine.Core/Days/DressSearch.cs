@@ -254,7 +254,7 @@ public static class DressSearch
         for (var stretch = sums.Count - 1; stretch >= 0; stretch--)
         {
             var (states, costs) = (problem.Costs[stretch].States, problem.Costs[stretch].Costs);
-            (uint, int) Worn(int n) => ((uint)(states[n] / problem.Openings), states[n] % problem.Openings);
+            (uint, int) StateOf(int n) => ((uint)(states[n] / problem.Openings), states[n] % problem.Openings);
             var found = 0;
             if (stretch == sums.Count - 1)
             {
@@ -267,14 +267,14 @@ public static class DressSearch
                 var then = chosen[stretch + 1];
                 bool Leads(int n) =>
                     !(left < sums[stretch][n])
-                    && sums[stretch][n] + ChangeOf(problem, stretch + 1, Worn(n), then) == left;
+                    && sums[stretch][n] + ChangeOf(problem, stretch + 1, StateOf(n), then) == left;
                 // Where nothing need change nothing does.
                 var same = Array.IndexOf(states, (int)then.Set * problem.Openings + then.Opening);
                 found = same >= 0 && Leads(same) ? same : 0;
                 while (!Leads(found))
                     found++;
             }
-            chosen[stretch] = Worn(found);
+            chosen[stretch] = StateOf(found);
             left = new(sums[stretch][found].Packed - costs[found].Packed);
         }
         return (chosen, cost);
