@@ -264,7 +264,9 @@ public sealed class LightestClothes
     /// <summary>What is lightest but for one group is tried: where it does, that group did not hold.</summary>
     private Answer Doubted(Answer found, List<IReadOnlyList<Garment>> groups)
     {
-        foreach (var some in groups.Chunk(Environment.ProcessorCount).TakeWhile(_ => !IsOver(1)))
+        // What one piece alone is needed for was tried with everything else.
+        var doubted = groups.OrderByDescending(g => g.Count);
+        foreach (var some in doubted.Chunk(2 * Environment.ProcessorCount).TakeWhile(_ => !IsOver(1)))
         {
             var tried = Beside(
                 some,

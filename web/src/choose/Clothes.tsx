@@ -115,10 +115,7 @@ export function Clothes({
             <p className="mt-3 text-[14px] text-soft">
               {write(chosen.looked)} sets of pieces weighed by the balance of every stretch;{" "}
               {chosen.playedOut} dressed and played, with the nights between, in{" "}
-              {write(chosen.seconds, chosen.seconds < 0.95 ? 1 : 0)} s.{" "}
-              {chosen.proven
-                ? "Nothing lighter of what was weighed goes as well."
-                : `Not proven: it may be lighter${chosen.leastG > 0 ? `, but nothing under ${w.mass(Math.round(chosen.leastG))} goes as well` : ""}.`}
+              {write(chosen.seconds, chosen.seconds < 0.95 ? 1 : 0)} s. {howSure(chosen, w.mass)}
               {chosen.notWeighed.length > 0 &&
                 ` Of kinds with many pieces these were only tried in place of a heavier one: ${chosen.notWeighed.map(nameOf).join(", ")}.`}
             </p>
@@ -189,6 +186,14 @@ export function Clothes({
       )}
     </div>
   );
+}
+
+function howSure(chosen: Chosen, mass: (g: number) => string) {
+  if (chosen.proven) return "Nothing lighter of what was weighed goes as well.";
+  if (chosen.leastG === 0) return "Not proven: it may be lighter.";
+  return chosen.leastG < chosen.addsG - 0.5
+    ? `Not proven: it may be lighter, but nothing under ${mass(Math.round(chosen.leastG))} goes as well.`
+    : "By all that was tried nothing lighter goes as well; there was no time to try it again.";
 }
 
 function headline(chosen: Chosen, mass: (g: number) => string, borne: boolean): string {
