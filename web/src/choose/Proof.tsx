@@ -23,7 +23,7 @@ export function Proof({ proof, lightestG }: { proof: Schema["ChoiceProof"]; ligh
         ? `${lightestG != null ? "Nothing lighter holds: proven" : "Proven"} over ${ways(proof.things)} ways; ${looked}.`
         : `Not proven yet${least ? `: nothing under ${w.mass(least)} holds` : ""}${saved > 0 ? `, so ${w.mass(saved)} could be saved at most` : ""}; ${looked}.`}{" "}
       What is ruled out unseen loses too much heat even dry, and in the same bags and covers frost is taken to
-      cost at least three quarters of what it was seen to.
+      cost at least three quarters of what it was seen to, less where a trip showed that it can.
     </p>
   );
 }

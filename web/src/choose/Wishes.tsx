@@ -35,7 +35,7 @@ export function Wishes(props: {
 export function PinOrLeave(props: { pinned: boolean; onPin: () => void; onLeave: () => void }) {
   const press = "min-h-11 rounded px-2 underline sm:min-h-8";
   return (
-    <span className="flex gap-1 print:hidden">
+    <span className="ml-auto flex gap-1 print:hidden">
       <button
         type="button"
         aria-pressed={props.pinned}
