@@ -10,9 +10,13 @@ namespace Ermine.Core.Choosing;
 /// <summary>A day dressed and played.</summary>
 /// <param name="Night">The night it ends in, from 0.</param>
 /// <param name="Dressed">The day.</param>
-/// <param name="UnplannedHolds">An hour of waiting at its worst moment is borne; null where nothing is done out of doors, or it was not asked.</param>
+/// <param name="Unplanned">Whether an hour of waiting at its worst moment is borne, played when it is asked; null where it is not.</param>
 /// <param name="NightGoes">How the night after it goes.</param>
-internal sealed record DayOut(int Night, DayDressed Dressed, bool? UnplannedHolds, Verdict? NightGoes);
+internal sealed record DayOut(int Night, DayDressed Dressed, Lazy<bool?>? Unplanned, Verdict? NightGoes)
+{
+    /// <summary>An hour of waiting at its worst moment is borne; null where nothing is done out of doors, or it was not asked.</summary>
+    public bool? UnplannedHolds => Unplanned?.Value;
+}
 
 /// <summary>Says whether days go as well in some pieces as in everything, by dressing and playing them.</summary>
 internal sealed class ClothesTrials
@@ -188,8 +192,10 @@ internal sealed class ClothesTrials
 
     private static List<Bar> PinnedOf(DayPlan plan) => [.. (plan.Worn ?? []).Where(b => b.Pinned)];
 
-    private bool? Holds(DayToPlay day, DayDressed dressed, DayPlayed played) =>
-        asked.Unplanned ? Pauses.Unplanned(day with { Worn = dressed.Bars }, played, run.Context.Stop)?.Holds : null;
+    private Lazy<bool?>? Holds(DayToPlay day, DayDressed dressed, DayPlayed played) =>
+        asked.Unplanned
+            ? new(() => Pauses.Unplanned(day with { Worn = dressed.Bars }, played, run.Context.Stop)?.Holds)
+            : null;
 
     private static Outfit Wearing(Outfit outfit, DayPlan plan, IReadOnlyList<Bar> bars) =>
         outfit with
@@ -220,7 +226,7 @@ internal sealed class ClothesTrials
                     _ => 0,
                 };
         }
-        if (day.UnplannedHolds == false && other.UnplannedHolds != false)
+        if (other.UnplannedHolds != false && day.UnplannedHolds == false)
             return 0;
         return Sleeps(other) && !Sleeps(day) ? 0 : null;
     }
@@ -241,7 +247,7 @@ internal sealed class ClothesTrials
             );
         return Bad(day).CompareTo(Bad(other)) < 0
             && (Sleeps(day) || !Sleeps(other))
-            && (day.UnplannedHolds != false || other.UnplannedHolds == false);
+            && (other.UnplannedHolds == false || day.UnplannedHolds != false);
     }
 
     private static int Badness(DayVerdict verdict, bool borne) =>
