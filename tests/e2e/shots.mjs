@@ -17,7 +17,7 @@ const shots = [
   { name: "compare", path: "compare/4" },
   { name: "choose", path: "choose/4", until: /For as many grams as are packed/ },
   { name: "choose-party", path: "choose/1", trip: "Kessar ice cap", press: "for the party", until: /^Pack this for everyone/, settled: "Still looking for a better way to share…" },
-  { name: "choose-buy", path: "choose/4", theme: "lamp", press: "what to buy", until: /^Could be sold|not done in time/ },
+  { name: "choose-lows", path: "choose/4", theme: "lamp", press: "which for which low", until: /^From −\d+° on add/ },
   { name: "take-night", path: "take/4", until: /back at first light/, done: "Print" },
   { name: "rehearsal", path: "rehearse/4?evening=5", theme: "lamp", keys: "2222222", until: /^What each choice was worth/ },
   { name: "teach", path: "teach/7", trip: "Kessar ice cap", until: /Sleeps like most/, done: "Print" },
