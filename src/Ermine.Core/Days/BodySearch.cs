@@ -138,6 +138,7 @@ public sealed partial class Dressing
         public StretchCosts[] CostsOf(List<Segment> segments, EndsChosen hands, EndsChosen feet, bool all)
         {
             var costs = new StretchCosts[segments.Count];
+            // Days are dressed beside each other: who asks does its share, and waits for nobody who is not there yet.
             Parallel.For(
                 0,
                 costs.Length,
