@@ -322,6 +322,31 @@ public class DressingTests
     }
 
     [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void Whatever_is_pinned_the_day_is_dressed_round_it(bool atHand)
+    {
+        KitItem[] things = [.. Carried, Of("thickWoolSocks"), Of("thickWoolSocks")];
+        Bar Pinned(KitItem item) => new(item.Id, 8, 13, atHand, atHand ? null : Opening.Closed, Pinned: true);
+        var one = things.Select(i => new[] { Pinned(i) });
+        // Two pairs of thick socks may go into no boot at hand.
+        foreach (var pinned in one.Append([.. things[^2..].Select(Pinned)]).Append([.. things.Select(Pinned)]))
+        {
+            var day = Dress(WalkAndStop, things, new(LinerStays: true), pinned);
+            Assert.All(pinned, b => Assert.Contains(b, day.Bars));
+            // Nobody is sent out bare for one thing that is left off.
+            foreach (var part in (Part[])[Part.Torso, Part.Legs, Part.Feet])
+                Assert.True(
+                    pinned.Length == things.Length
+                        || day.Bars.Any(b =>
+                            !b.AtHand && b.Covers(8.5) && things.Single(i => i.Id == b.ItemId).Cover[part] > 0.5
+                        ),
+                    $"{things.Single(i => i.Id == pinned[0].ItemId).Name}: {part}"
+                );
+        }
+    }
+
+    [Theory]
     [MemberData(nameof(Hundred))]
     public void Another_piece_along_never_makes_the_day_worse(int seed)
     {

@@ -49,12 +49,11 @@ public sealed partial class Dressing
             );
             var girth = dressing.day.Sleeper.GirthCm;
             var pieces = wardrobe.Pieces.Select(p => new OnBody(p, dressing.day.DaysOut)).ToList();
-            var (anyTorso, anyLegs) = (
-                wardrobe.Pieces.Any(p => p.Main == Part.Torso),
-                wardrobe.Pieces.Any(p => p.Main == Part.Legs)
-            );
-            // Of what lies next to the skin of a part something is always worn.
-            uint OfSkin(Part part) => wardrobe.SetOf(p => p.Tier == Tier.Skin && p.Main == part);
+            // Of what is for a part, and of what lies next to its skin, something is always worn, unless it is pinned at hand.
+            var atHand = dressing.pinned.Where(b => b.AtHand).Select(b => b.ItemId).ToHashSet();
+            uint Of(Part part) => wardrobe.SetOf(p => p.Main == part && !atHand.Contains(p.Item.Id));
+            uint OfSkin(Part part) => Of(part) & wardrobe.SetOf(p => p.Tier == Tier.Skin);
+            var (anyTorso, anyLegs) = (Of(Part.Torso) != 0, Of(Part.Legs) != 0);
             var (skinTorso, skinLegs) = (OfSkin(Part.Torso), OfSkin(Part.Legs));
             for (var set = 0u; set < wardrobe.Sets; set++)
             {

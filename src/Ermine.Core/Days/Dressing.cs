@@ -341,10 +341,10 @@ public sealed partial class Dressing
         var solved = DressSearch
             .Solve(new(wardrobe.Pieces.Count, 1, costs, Flips(wardrobe, segments), Lifted(wardrobe), default), stop)!
             .Value;
+        bool Goes(int n, uint set) =>
+            IsForced(set, forced[n]) && (wardrobe.Goes(set, day.Sleeper.GirthCm) || set == forced[n].On);
         bool May(int n, uint set)
         {
-            if (!IsForced(set, forced[n]) || !wardrobe.Goes(set, day.Sleeper.GirthCm) && set != forced[n].On)
-                return false;
             // Out of doors boots are worn where there are any.
             if (part == Part.Feet && boots != 0 && (set & boots) == 0 && !segments[n].InTent)
                 return false;
@@ -352,7 +352,13 @@ public sealed partial class Dressing
         }
         StretchCosts Costs(int n)
         {
-            int[] may = [.. Enumerable.Range(0, wardrobe.Sets).Where(set => May(n, (uint)set))];
+            int[] go = [.. Enumerable.Range(0, wardrobe.Sets).Where(set => Goes(n, (uint)set))];
+            int[] may = [.. go.Where(set => May(n, (uint)set))];
+            // What is pinned may leave no way to do as one does, or none at all.
+            may =
+                may.Length > 0 ? may
+                : go.Length > 0 ? go
+                : [(int)forced[n].On];
             // They have to bear more than one hour.
             var least = part == Part.Feet && !segments[n].InTent ? BootsBear : 0;
             return new(
